@@ -1,0 +1,39 @@
+source "https://rubygems.org"
+
+ruby ">= 3.1"
+
+# HTTP
+gem "puma", "~> 8.0"
+gem "rack", "~> 3.2"
+gem "sinatra", "~> 4.2", require: false
+gem "rack-attack", "~> 6.7", require: false
+gem "rack-protection", "~> 4.2", require: false
+gem "rack-session", "~> 2.1", require: false
+
+# Accounts
+gem "rodauth", "~> 2.36", require: false
+gem "roda", "~> 3.90", require: false
+gem "argon2", "~> 2.3", require: false
+
+# Database
+gem "sequel", "~> 5.90"
+gem "pg", "~> 1.5"
+gem "sequel_pg", "~> 1.17", require: false
+
+# Contract
+gem "openapi_first", "~> 1.4", require: false
+
+# Loading and mathematics
+gem "zeitwerk", "~> 2.6"
+gem "rubystats", "~> 0.4", require: false
+
+group :test, :development do
+  gem "minitest", "~> 5.25"
+  gem "rack-test", "~> 2.1"
+  gem "capybara", "~> 3.40"
+  gem "selenium-webdriver", "~> 4.20"
+  gem "prop_check", "~> 1.0"
+  gem "simplecov", "~> 0.22", require: false
+  gem "standard", "~> 1.40", require: false
+  gem "brakeman", "~> 7.0", require: false
+end

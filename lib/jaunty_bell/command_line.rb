@@ -1,0 +1,165 @@
+require "csv"
+require "json"
+require "optparse"
+require "jaunty_bell/core"
+require "jaunty_bell/files"
+
+module JauntyBell
+  # bin/jaunty: one command per computation of the core, JSON on standard output. Bad input is one line on standard
+  # error and exit 2.
+  #
+  #   JauntyBell::CommandLine.run(["combo", "1-2-3b-2"]) # => 0, and prints
+  class CommandLine
+    include Core
+
+    COMMANDS = %w[combo pace write load mastery].freeze
+    USAGE = <<~TEXT
+      bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
+                 [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
+      bin/jaunty write TEXT --to SCHEME [--scheme S]
+      bin/jaunty pace TEXT [--work T] [--sets N] [--tempo N] [--pause S]   leave one out and it is worked out
+      bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
+      bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
+      Times are seconds or m:ss.
+    TEXT
+
+    def self.run(arguments, input: $stdin, output: $stdout, errors: $stderr)
+      new(arguments.dup, input).run(output)
+    rescue Core::InvalidInput, OptionParser::ParseError => e
+      errors.puts e.message.lines.map(&:strip).join(" ")
+      2
+    end
+
+    def initialize(arguments, input)
+      @arguments = arguments
+      @input = input
+      @given = {school: {}}
+    end
+
+    def run(output)
+      return output.puts(USAGE) || 0 if (@arguments & %w[-h --help help]).any?
+      command = @arguments.shift
+      refuse("Say what to compute: #{COMMANDS.join(", ")}.") unless COMMANDS.include?(command)
+      options.parse!(@arguments)
+      output.puts JSON.pretty_generate(send(command))
+      0
+    end
+
+    private
+
+    def options
+      OptionParser.new do |parser|
+        %i[scheme to stance partner implement intensity level tempo pause work sets on].each do |name|
+          parser.on("--#{name} VALUE") { |value| @given[name] = value }
+        end
+        parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
+        parser.on("--elsewhere") { @given[:elsewhere] = true }
+        parser.on("--school SETTING") do |pair|
+          key, value = pair.split("=", 2)
+          @given[:school][key] = value
+        end
+      end
+    end
+
+    def combo
+      analysis = Bench.analyse(text, reading: reading, setting: setting, tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
+      answer = Files::AnalysisJson.new(analysis).to_h
+      @given[:work] ? answer.merge(round: Files::AnalysisJson.round(analysis, seconds(:work))) : answer
+    end
+
+    def write
+      combination = Bench::Notation.read(text, reading)
+      target = reading.but(numbering: Lexicon::Numberings[@given.fetch(:to) { refuse("Say which scheme to write in: --to SCHEME.") }])
+      {text: Bench::Notation.write(combination, target), spoken: Bench::Notation.spoken(combination), by_hand: Bench::Notation.by_hand(combination, target)}
+    end
+
+    # Of work, sets, tempo and pause the one that is missing is worked out; with all left out, sets in a 3:00 round.
+    def pace
+      analysis = Bench.analyse(text, reading: reading, setting: setting, pause: number(:pause, Bench::Pace::PAUSE))
+      Files::PaceJson.new(analysis, work: seconds(:work), sets: @given[:sets] && integer(:sets),
+        tempo: number(:tempo), pause: number(:pause)).to_h
+    end
+
+    def load
+      loads = rows(%w[date load]).each_with_object(Hash.new(0)) { |(date, load), days| days[date] += load }
+      series = Book::LoadSeries.new(loads, last: date_given || loads.keys.max, elsewhere: @given.fetch(:elsewhere, false))
+      refuse("There is no row with a date and a load.") if loads.empty?
+      Files::LoadJson.new(series).to_h
+    end
+
+    def mastery
+      marks = rows(%w[date attempted clean]).map do |date, attempted, clean|
+        Book::Mastery::Mark.new(on: date, attempted: counted(attempted), clean: counted(clean)).checked
+      end
+      refuse("There is no row with a date, attempted and clean.") if marks.empty?
+      Files::MasteryJson.new(Book::Mastery.new(marks, on: date_given || marks.map(&:on).max, half_life: number(:half_life, Book::Mastery::HALF_LIFE))).to_h
+    end
+
+    def text
+      @arguments.shift.tap { |given| refuse("Write the combination after the command, in quotes.") if given.nil? }
+    end
+
+    def reading
+      Bench::Notation::Reading.new(numbering: @given[:scheme] && Lexicon::Numberings[@given[:scheme]],
+        stance: choice(:stance, %w[orthodox southpaw square]) || :orthodox, partner: choice(:partner, %w[same opposite]) || :same)
+    end
+
+    def setting
+      Bench::Flow::Setting.new(school: Lexicon::School.default.with(@given[:school]), implement: @given[:implement] && Lexicon::Implements[@given[:implement]],
+        intensity: choice(:intensity, %w[touch light medium hard]), level: choice(:level, Lexicon::School.default.level_limits.keys)&.to_s)
+    end
+
+    def choice(name, allowed)
+      value = @given[name] or return
+      return value.to_sym if allowed.include?(value)
+      refuse("--#{name} is one of #{allowed.join(", ")}, not \"#{value}\".")
+    end
+
+    def number(name, default = nil)
+      return default unless @given[name]
+      Rational(@given[name])
+    rescue ArgumentError, ZeroDivisionError
+      refuse("--#{name} must be a number, not \"#{@given[name]}\".")
+    end
+
+    def integer(name) = Integer(@given[name], exception: false) || refuse("--#{name} must be a whole number, not \"#{@given[name]}\".")
+
+    # Seconds from "180" or "3:00".
+    def seconds(name)
+      value = @given[name] or return
+      minutes, rest = value.match(/\A(?:(\d+):)?(\d+(?:\.\d+)?)\z/)&.captures
+      refuse("--#{name} must be seconds or m:ss, not \"#{value}\".") unless rest
+      minutes.to_i * 60 + Rational(rest)
+    end
+
+    def date_given = @given[:on] && date(@given[:on], "--on")
+
+    def date(value, where)
+      Date.iso8601(value.to_s)
+    rescue Date::Error
+      refuse("#{where}: \"#{value}\" is not a date; write it as 2026-11-25.")
+    end
+
+    # Rows of a CSV on standard input: a date and numbers. A header line is passed over.
+    def rows(columns)
+      CSV.parse(@input.read, skip_blanks: true).each_with_index.filter_map do |row, i|
+        next if i.zero? && row.first.to_s.strip.downcase == columns.first
+        refuse("Line #{i + 1} needs #{columns.join(", ")}.") if row.compact.size < columns.size
+        [date(row.first.strip, "Line #{i + 1}"), *row[1...columns.size].each_with_index.map { |cell, j| cell_number(cell, i, columns[j + 1]) }]
+      end
+    rescue CSV::MalformedCSVError => e
+      refuse("The rows are not readable as CSV: #{e.message}")
+    end
+
+    def cell_number(cell, line, column)
+      Integer(cell.strip, 10, exception: false) || Float(cell.strip, exception: false) || refuse("Line #{line + 1}: \"#{cell}\" is not a number for #{column}.")
+    end
+
+    def counted(number)
+      refuse("Attempted and clean are whole numbers, not #{number}.") unless number.to_i == number
+      number.to_i
+    end
+
+    def refuse(message) = raise(Core::InvalidInput, message)
+  end
+end

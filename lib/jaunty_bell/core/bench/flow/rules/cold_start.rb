@@ -1,0 +1,28 @@
+module JauntyBell
+  module Core
+    module Bench
+      module Flow
+        module Rules
+          # A lead hook or lead uppercut, cold, as the very first thing.
+          class ColdStart < Rule
+            rule "cold-start"
+
+            def check(visit, walk)
+              action = visit.action
+              return unless visit.index.zero? && !visit.seam && action.contact? && action.side == :lead
+              return unless %w[hook uppercut].include?(action.technique.id)
+              return if walk.combination.opening == :close || action.force == :touch
+              yield finding(:cue, visit.index, "A #{name(action)} lands harder off a rear hand.")
+            end
+
+            def mends(_finding, walk)
+              [["a cross first", walk.combination.inserting(0, act("cross"))],
+                ["jab and cross first", walk.combination.inserting(0, act("jab"), act("cross"))],
+                ["start it at close", walk.combination.at(:close)]]
+            end
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,42 @@
+module JauntyBell
+  module Core
+    module Bench
+      # Tries a rule's proposals on the walk and keeps those that work: the finding is gone and nothing as bad is new.
+      class Mender
+        MOST = 3
+
+        def initialize(walk)
+          @walk = walk
+          @counts = tally(walk)
+          @tried = {}
+        end
+
+        # The finding with its tried mends.
+        def with_mends(finding)
+          kept = Flow::Rules[finding.rule].mends(finding, @walk).lazy
+            .filter_map { |label, combination| Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination) }
+            .uniq(&:combination).first(MOST)
+          kept.empty? ? finding : finding.but(mends: kept)
+        end
+
+        private
+
+        def mends?(finding, combination)
+          return false if combination.empty? || combination == @walk.combination || combination.actions.size > Combination::MOST_ACTIONS
+          after = @tried[combination] ||= tally(Flow::Walk.new(combination, @walk.setting, stance: @walk.stance))
+          fewer?(finding, after) && nothing_worse?(finding, after)
+        end
+
+        def fewer?(finding, after) = total(after, finding.rule) < total(@counts, finding.rule)
+
+        def nothing_worse?(finding, after)
+          after.all? { |(rule, rank), count| rank > finding.rank || count <= @counts.fetch([rule, rank], 0) }
+        end
+
+        def total(counts, rule) = counts.sum { |(id, _), count| (id == rule) ? count : 0 }
+
+        def tally(walk) = walk.findings.map { |finding| [finding.rule, finding.rank] }.tally
+      end
+    end
+  end
+end

@@ -1,0 +1,13 @@
+module JauntyBell
+  module Core
+    module Book
+      # A number that can be asked where it comes from, or the reason why there is none.
+      #
+      #   value     a number, or nil with a `reason` in plain words
+      #   formula   how it is worked out; `source` where that comes from; `inputs` the numbers that went in
+      Figure = Value.of(:name, :formula, :source, value: nil, reason: nil, inputs: {}) do
+        def known? = !value.nil?
+      end
+    end
+  end
+end

@@ -1,0 +1,103 @@
+require "rubystats"
+
+module JauntyBell
+  module Core
+    module Book
+      # How well one student owns one combination at one rung, from marks whose evidence fades.
+      #
+      # With w = 2^(−age/h): a = 1 + Σ w·clean, b = 1 + Σ w·rough. Score = a/(a+b), the mean of Beta(a, b);
+      # "sure of" is its 10 % quantile. Beta-binomial updating is standard (Gelman et al., Bayesian Data Analysis,
+      # 3rd ed. 2013, section 2.4); the fading and h = 28 days are the product's own choice.
+      #
+      #   Mastery.new([Mark.new(on: today, attempted: 10, clean: 10)], on: today).score # => 0.9166…
+      class Mastery
+        HELD = 0.70 # "sure of" from here on is held
+        DOUBT = 0.10 # the quantile
+        HALF_LIFE = 28 # days
+        DAYS_TO_HOLD = 2 # one good evening is not retention
+        LONGEST = 3_650 # days ahead that a due date is looked for
+
+        Mark = Value.of(:on, :attempted, :clean) do
+          def rough = attempted - clean
+
+          # Raises InvalidInput for counts that cannot be.
+          def checked
+            whole = [attempted, clean].all? { |n| n.is_a?(Integer) && n >= 0 }
+            raise InvalidInput.new("Attempted and clean are whole numbers from 0.", path: "attempted") unless whole
+            return self if clean <= attempted
+            raise InvalidInput.new("#{clean} clean of #{attempted} attempted: clean cannot be more than attempted.", path: "clean")
+          end
+        end
+
+        attr_reader :marks, :day, :half_life
+
+        # `marks` of one student, combination and rung; `on` the day to judge on (marks after it do not count yet).
+        def initialize(marks, on:, half_life: HALF_LIFE)
+          raise InvalidInput.new("The half-life must be more than 0 days.", path: "half_life") unless half_life.positive?
+          @marks = marks.map(&:checked).select { |mark| mark.on <= on && mark.attempted.positive? }.sort_by(&:on)
+          @day = on
+          @half_life = half_life
+        end
+
+        # a and b of the Beta distribution after `ahead` more days without practice.
+        def evidence(ahead = 0)
+          fading = marks.map { |mark| 2.0**(-((day - mark.on).to_i + ahead) / half_life.to_f) }
+          [1 + marks.zip(fading).sum { |mark, w| w * mark.clean }, 1 + marks.zip(fading).sum { |mark, w| w * mark.rough }]
+        end
+
+        def score = evidence.then { |a, b| a / (a + b) }
+
+        # The 10 % quantile, polished by one Newton step (the library's search stops a little early).
+        def sure_of
+          beta = Rubystats::BetaDistribution.new(*evidence)
+          near = beta.icdf(DOUBT)
+          near - (beta.cdf(near) - DOUBT) / beta.pdf(near)
+        end
+
+        # :new, :learning, :held or :fading.
+        def state
+          return :new if marks.empty?
+          return :held if held?
+          held_before? ? :fading : :learning
+        end
+
+        def held? = days_marked >= DAYS_TO_HOLD && sure?(0)
+
+        def ready_to_go_up? = held?
+
+        # For a fading one: :time where it was still held on its last day of marks, else :rough_marks.
+        def faded_by
+          return unless state == :fading
+          held_on?(marks.last.on) ? :time : :rough_marks
+        end
+
+        # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below already.
+        def due_in
+          return unless marks.any? && sure?(0)
+          near, far = 0.0, 1.0
+          far *= 2 while sure?(far) && far < LONGEST
+          60.times do
+            middle = (near + far) / 2
+            sure?(middle) ? near = middle : far = middle
+          end
+          near
+        end
+
+        # The first whole day on which "sure of" is below 0.70; nil where it is below already.
+        def due_on = due_in && day + due_in.floor + 1
+
+        def days_marked = marks.map(&:on).uniq.size
+
+        private
+
+        # Whether "sure of" is at least 0.70 so many days ahead: the 10 % quantile is there exactly when no more than
+        # 10 % of the distribution lies below.
+        def sure?(ahead) = Rubystats::BetaDistribution.new(*evidence(ahead)).cdf(HELD) <= DOUBT
+
+        def held_before? = marks.map(&:on).uniq.any? { |earlier| held_on?(earlier) }
+
+        def held_on?(earlier) = Mastery.new(marks, on: earlier, half_life: half_life).held?
+      end
+    end
+  end
+end

@@ -1,0 +1,7 @@
+module JauntyBell
+  module Core
+    # Running the class: what is heard and when.
+    module Floor
+    end
+  end
+end

@@ -1,0 +1,63 @@
+module JauntyBell
+  module Core
+    module Lexicon
+      # Where clubs differ, as settings that are always visible: an immutable set of named choices.
+      #
+      #   School.default.with("finish" => "exit step").finish # => "exit step"
+      class School
+        NAMES = %i[numbering lead_kick_loads lead_kick_bare pairing stances finish continuous first_rung rest catch_cross
+          feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second].freeze
+
+        def self.default = @default ||= new(Shelf.schools.fetch("settings"))
+
+        def self.choices = Shelf.schools.fetch("choices")
+
+        def initialize(settings)
+          @settings = settings.freeze
+          freeze
+        end
+
+        NAMES.each { |name| define_method(name) { @settings.fetch(name.to_s) } }
+
+        # The same school with settings changed: a hash of name to value, values as text or as data.
+        # Raises InvalidInput for a setting or a value there is not.
+        def with(changes)
+          School.new(@settings.merge(changes.to_h { |name, value| [name.to_s, checked(name.to_s, value)] }))
+        end
+
+        def to_h = @settings
+
+        private
+
+        def checked(name, value)
+          raise InvalidInput.new("There is no school setting \"#{name}\". Known: #{@settings.keys.join(", ")}.", path: name) unless @settings.key?(name)
+          value = cast(name, value)
+          allowed = School.choices[name]
+          if allowed && !allowed.include?(value)
+            raise InvalidInput.new("\"#{value}\" is not a choice for #{name}. Choose from: #{allowed.join(", ")}.", path: name)
+          end
+          value
+        end
+
+        def cast(name, value)
+          case @settings[name]
+          when true, false then boolean(name, value)
+          when Integer then Integer(value, exception: false) || refuse(name, value, "a whole number")
+          when Array then value.is_a?(Array) ? value : value.to_s.split(",").map(&:strip)
+          when Hash then value.is_a?(Hash) ? @settings[name].merge(value.transform_values { |limit| Integer(limit) }) : refuse(name, value, "a table of numbers")
+          else value.to_s.tr("-_", "  ").then { |text| School.choices[name]&.find { |choice| choice.tr("-", " ") == text } || value.to_s }
+          end
+        end
+
+        def boolean(name, value)
+          return value if value == true || value == false
+          {"true" => true, "yes" => true, "false" => false, "no" => false}.fetch(value.to_s) { refuse(name, value, "true or false") }
+        end
+
+        def refuse(name, value, wanted)
+          raise InvalidInput.new("#{name} must be #{wanted}, not \"#{value}\".", path: name)
+        end
+      end
+    end
+  end
+end

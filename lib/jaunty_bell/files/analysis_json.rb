@@ -1,0 +1,54 @@
+module JauntyBell
+  module Files
+    # What the Bench says about a combination, as JSON-ready data: the same for the command line and the API.
+    class AnalysisJson
+      # @param analysis [Core::Bench::Analysis]
+      def initialize(analysis)
+        @analysis = analysis
+        @writer = Core::Bench::Notation::Writer.new(analysis.reading)
+        @speech = Core::Bench::Notation::Speech.new
+      end
+
+      # Times in seconds, beats as decimals, indexes from 0.
+      def to_h
+        {canonical: @analysis.canonical, spoken: @analysis.spoken, by_hand: @analysis.by_hand, actions: actions,
+         beats: @analysis.beats.to_f, set_time: @analysis.set_time.to_f.round(6), counts: AnalysisJson.counts(@analysis.counts),
+         findings: findings, complexity: @analysis.complexity.to_f}
+      end
+
+      # Sets and counts in a round of so many seconds' work.
+      def self.round(analysis, work)
+        round = analysis.round(work)
+        {work: work.to_f, sets: round[:sets], strikes: round[:counts].strikes, counts: counts(round[:counts])}
+      end
+
+      def self.counts(counts) = counts.to_h
+
+      private
+
+      def actions
+        second = 60 / @analysis.tempo
+        links = @analysis.links
+        @analysis.walk.visits.map do |visit|
+          action_facts(visit.action).merge(range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
+            beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index])
+        end
+      end
+
+      def action_facts(action)
+        technique = action.technique
+        {technique: technique.id, family: technique.family, plane: technique.plane, label: @writer.label(action), spoken: @speech.action(action),
+         side: action.side, hand: action.side && @analysis.reading.hand_of(action.side, action.by), level: action.level, by: action.by,
+         contact: action.contact?, feint: action.feint, force: action.force, recovery: action.recovery,
+         with: action.with && {technique: action.with.technique.id, family: action.with.technique.family, label: @writer.label(action.with), side: action.with.side}}
+      end
+
+      def findings
+        @analysis.findings.map do |finding|
+          {rule: finding.rule, severity: finding.severity, at: finding.at, seam: finding.seam, reason: finding.reason,
+           fixes: finding.mends.map { |mend| {label: mend.label, notation: Core::Bench::Notation.write(mend.combination, @analysis.reading)} }}
+        end
+      end
+    end
+  end
+end
