@@ -23,6 +23,9 @@ gem "sequel_pg", "~> 1.17", require: false
 # Contract
 gem "openapi_first", "~> 1.4", require: false
 
+# json 3 is not yet taken by multi_json, which openapi_first reads bodies with
+gem "json", "~> 2.9"
+
 # Loading and mathematics
 gem "zeitwerk", "~> 2.6"
 gem "rubystats", "~> 0.4", require: false

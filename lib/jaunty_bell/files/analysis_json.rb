@@ -24,8 +24,7 @@ module JauntyBell
 
       def self.counts(counts) = counts.to_h
 
-      private
-
+      # Each action with what is needed to draw it.
       def actions
         second = 60 / @analysis.tempo
         links = @analysis.links
@@ -34,6 +33,8 @@ module JauntyBell
             beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index])
         end
       end
+
+      private
 
       def action_facts(action)
         technique = action.technique

@@ -12,6 +12,8 @@ module JauntyBell
         # `tempo` in beats a minute, `pause` in seconds; a pause of 0 runs each set into the next.
         def initialize(combination, reading: Notation::Reading.new, setting: Flow::Setting.new, tempo: Pace::TEMPO, pause: Pace::PAUSE)
           @combination = combination
+          raise InvalidInput.new("Tempo must be more than 0 beats a minute.", path: "tempo") unless tempo.positive?
+          raise InvalidInput.new("A pause cannot be less than 0 seconds.", path: "pause") if pause.negative?
           @reading = reading
           @tempo = tempo.to_r
           @pause = pause.to_r
@@ -46,10 +48,10 @@ module JauntyBell
 
         # How each action hangs on the one before: :whole, :slack (weak) or :cut (fault); nil for the first.
         def links
-          faults = walk.findings.select { |finding| finding.severity == :fault && !finding.seam }.filter_map(&:at)
+          cut = walk.findings.reject(&:seam).select { |finding| finding.severity == :fault }.filter_map { |finding| Flow::Rules[finding.rule].cuts(finding.at) }
           walk.visits.map do |visit|
             next if visit.index.zero?
-            next :cut if faults.include?(visit.index) || (visit.before.recovery == :around && faults.include?(visit.index - 1))
+            next :cut if cut.include?(visit.index)
             visit.weak ? :slack : :whole
           end
         end

@@ -57,6 +57,8 @@ module JauntyBell
 
         def hash = [opening, items].hash
 
+        def inspect = "#<Combination #{Notation.write(self)}>"
+
         private
 
         def edited(index, &change) = Combination.new(edit(items, places(items)[index], &change), opening: opening)

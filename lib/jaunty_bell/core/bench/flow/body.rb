@@ -60,7 +60,7 @@ module JauntyBell
             technique = action.technique
             unless action.feint
               @came_nearer = @opened_room = @from_far = false
-              wind(technique.leaves, action.side) unless action.recovery == :around
+              wind(technique.leaves, action.side)
               shift(technique.shifts)
               recover(action)
             end

@@ -21,6 +21,9 @@ module JauntyBell
           # Proposals as [label, combination] for one of this rule's findings, best first. None by default.
           public def mends(_finding, _walk) = []
 
+          # The action whose link to the one before this rule's fault at `index` cuts; nil where it cuts none.
+          public def cuts(_index) = nil
+
           private
 
           def technique(id) = Lexicon::Techniques.default[id]

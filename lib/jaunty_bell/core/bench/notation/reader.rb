@@ -5,7 +5,9 @@ module JauntyBell
         # Reads a whole text: the opening range, groups with their repeats, what the partner does, pauses and phrases.
         class Reader
           def initialize(text, reading)
-            @text = text.to_s.unicode_normalize(:nfc)
+            @text = text.to_s
+            raise Unreadable.new("The text is not readable as characters (UTF-8).") unless @text.encoding == Encoding::UTF_8 && @text.valid_encoding?
+            @text = @text.unicode_normalize(:nfc)
             @reading = reading
             @place = 0
             @last_digit = nil
@@ -19,8 +21,6 @@ module JauntyBell
             refuse(current, "\"#{current.text}\" closes nothing that was opened.") if current
             raise Unreadable.new("Nothing is written yet. Try 1-2.") if items.empty?
             Combination.new(items, opening: opening)
-          rescue Encoding::CompatibilityError, ArgumentError
-            raise Unreadable.new("The text is not readable as characters (UTF-8).")
           end
 
           private

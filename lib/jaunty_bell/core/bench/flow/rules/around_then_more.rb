@@ -13,6 +13,8 @@ module JauntyBell
               yield finding(:fault, visit.previous.index, "After a #{name(before)} your back has turned: nothing can follow before you face them again.", seam: visit.seam)
             end
 
+            def cuts(index) = index + 1
+
             def mends(finding, walk)
               action = walk.actions[finding.at]
               pause = act("pause")

@@ -14,6 +14,8 @@ module JauntyBell
               yield finding(kick ? :fault : :cue, visit.index, "You are too near for the #{name(visit.action)}. #{tail}", seam: visit.seam)
             end
 
+            def cuts(index) = index
+
             def mends(finding, walk)
               action = walk.actions[finding.at]
               combination = walk.combination

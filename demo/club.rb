@@ -1,0 +1,144 @@
+require "yaml"
+require "jaunty_bell/store"
+require "jaunty_bell/files"
+
+module JauntyBell
+  # The demo club, made by code from a fixed seed and dated relative to a day: its people, shelf and cards, and
+  # weeks of classes with their attendance, efforts and marks.
+  module Demo
+    class Club
+      SEED = 1898
+      FACTS = YAML.safe_load_file(File.join(__dir__, "club.yml")).freeze
+      PASSWORD = FACTS.fetch("password")
+      OWNER = FACTS.fetch("coaches").first.fetch("email")
+      ROUND = %i[block title work_s rest_s explain_s effort share rung].freeze
+
+      # `today` is the last day of history, `weeks` how many there are, `now` the time up to which classes have been held.
+      def initialize(db, today:, now: Time.now, weeks: 8, seed: SEED)
+        @db = db
+        @today = today
+        @now = now
+        @weeks = weeks
+        @random = Random.new(seed)
+      end
+
+      # Writes everything in one transaction. `hash` turns the password into what accounts keep. Returns the club's id.
+      def load(hash:)
+        @db.transaction do
+          @club_id = uuid
+          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"], settings: Sequel.pg_jsonb({"numbering" => "six"}))
+          accounts(hash)
+          people
+          shelf
+          cards
+          classes
+        end
+        @club_id
+      end
+
+      private
+
+      # A version 4 UUID drawn from the seed.
+      def uuid
+        hex = @random.bytes(16).unpack1("H*")
+        hex[12] = "4"
+        hex[16] = %w[8 9 a b][hex[16].to_i(16) % 4]
+        [hex[0, 8], hex[8, 4], hex[12, 4], hex[16, 4], hex[20, 12]].join("-")
+      end
+
+      def accounts(hash)
+        @coaches = FACTS["coaches"].to_h do |coach|
+          [coach["email"], @db[:accounts].insert(club_id: @club_id, email: coach["email"], name: coach["name"], role: coach["role"], password_hash: hash)]
+        end
+      end
+
+      def people
+        @groups = FACTS["groups"].to_h { |group| [group["name"], uuid] }
+        FACTS["groups"].each { |group| @db[:groups].insert(club_id: @club_id, id: @groups[group["name"]], name: group["name"], juniors: group.fetch("juniors", false)) }
+        @students = FACTS["students"].map { |student| student.merge("id" => uuid) }
+        @students.each do |student|
+          @db[:students].insert(club_id: @club_id, id: student["id"], group_id: @groups.fetch(student["group"]), name: student["name"],
+            stance: student["stance"], level: student["level"], trains_elsewhere: student.fetch("elsewhere", false))
+        end
+      end
+
+      def shelf
+        store = Store::Combinations.new(@db, @club_id)
+        @combinations = FACTS["combinations"].to_h do |entry|
+          row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]))
+          [entry["name"], row]
+        end
+      end
+
+      def cards
+        store = Store::Cards.new(@db, @club_id)
+        @cards = FACTS["cards"].to_h do |card|
+          rounds = card["rounds"].map { |values| round(ROUND.zip(values).to_h) }
+          [card["name"], store.add(id: uuid, name: card["name"], minutes: card["minutes"], rounds: rounds)]
+        end
+      end
+
+      def round(facts)
+        facts.merge(combination_id: @combinations.dig(facts[:title], :id), tempo: 140, pause_s: 0.6, both_sides: false)
+      end
+
+      def classes
+        first = @today - 7 * @weeks + 1
+        (first..(@today + 28)).each do |day|
+          FACTS["groups"].each do |group|
+            group["slots"].each_with_index do |slot, i|
+              hold(group, slot, group["cards"][i % group["cards"].size], day) if slot["day"] == day.cwday
+            end
+          end
+        end
+      end
+
+      def hold(group, slot, card_name, day)
+        starts = @db.get(Sequel.lit("?::timestamp AT TIME ZONE ?", "#{day} #{slot["at"]}", FACTS["time_zone"]))
+        ends = starts + slot["minutes"] * 60
+        card = @cards.fetch(card_name)
+        id = uuid
+        held = ends <= @now
+        @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]], coach_id: @coaches[group["coach"]],
+          title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil)
+        record(id, group, card, day, starts, slot["minutes"]) if held
+      end
+
+      def record(class_id, group, card, day, starts, minutes)
+        there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] }
+        store = Store::Classes.new(@db, @club_id)
+        week = (day - (@today - 7 * @weeks)).to_i / 7
+        store.record(class_id, {attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
+          round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
+          marks: there.flat_map { |student| marks(student, card, day, starts, week) }}, coach_id: @coaches[group["coach"]])
+      end
+
+      def runs(card, starts)
+        card[:rounds].each_with_index.map do |round, i|
+          {id: uuid, round: i, title: round[:title], combination_id: round[:combination_id], worked_s: round[:work_s], outcome: "done", at: starts + 60 * 5 * i}
+        end
+      end
+
+      # The card's planned effort, more for beginners and in the later weeks, and a little by the day.
+      def effort(student, card, day, starts, minutes, week)
+        planned = card[:rounds].sum { |round| round[:effort].to_f * round[:work_s] } / card[:rounds].sum { |round| round[:work_s] }
+        felt = planned + {"foundation" => 0.8, "building" => 0.2, "advanced" => -0.5}[student["level"]] + 0.08 * week + @random.rand(-1.2..1.2)
+        {id: uuid, student_id: student["id"], on: day, effort: (felt * 2).round.clamp(2, 20) / 2.0, minutes: minutes - @random.rand(0..8),
+         estimated: @random.rand < 0.12, at: starts + minutes * 60 + 1200}
+      end
+
+      # Marks on three of the card's combinations, cleaner with talent and with the weeks.
+      def marks(student, card, day, starts, week)
+        drilled = card[:rounds].select { |round| round[:combination_id] && round[:rung] != "air" }.uniq { |round| [round[:combination_id], round[:rung]] }
+        drilled.sample(3, random: @random).map do |round|
+          attempted = @random.rand(8..16)
+          chance = (0.42 + 0.5 * student["talent"] + 0.045 * week - complexity(round) * 0.02).clamp(0.2, 0.97)
+          {id: uuid, student_id: student["id"], combination_id: round[:combination_id], rung: round[:rung], on: day, attempted: attempted,
+           clean: attempted.times.count { @random.rand < chance }, at: starts + 1800}
+        end
+      end
+
+      def complexity(round) = @combinations.values.find { |row| row[:id] == round[:combination_id] }[:complexity].to_f
+    end
+  end
+end

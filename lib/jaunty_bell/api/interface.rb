@@ -1,0 +1,22 @@
+module JauntyBell
+  module Api
+    # The built interface: its files, and its page for every other address (the page finds its own place).
+    class Interface
+      FOREVER = "public, max-age=31536000, immutable"
+
+      def initialize(root)
+        @files = Rack::Files.new(root)
+        @root = root
+      end
+
+      def call(env)
+        return Errors.response(405, "This address is only read.") unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
+        asset = env["PATH_INFO"].start_with?("/assets/")
+        path = (asset || File.file?(File.join(@root, File.basename(env["PATH_INFO"])))) ? env["PATH_INFO"] : "/index.html"
+        status, headers, body = @files.call(env.merge("PATH_INFO" => path))
+        headers["cache-control"] = asset ? FOREVER : "no-cache"
+        [status, headers, body]
+      end
+    end
+  end
+end

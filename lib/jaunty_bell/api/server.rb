@@ -1,0 +1,47 @@
+require "rack"
+require "rack/protection"
+require "rack/session"
+require "openapi_first"
+
+module JauntyBell
+  module Api
+    # The whole program as one Rack application: headers, sessions, accounts, contract, rooms and the interface's files.
+    #
+    #   run JauntyBell::Api::Server.build(db, secret: JauntyBell::Settings.secret)
+    module Server
+      CONTRACT = File.join(Settings.root, "openapi/openapi.yaml")
+      INTERFACE = File.join(Settings.root, "web/dist")
+
+      def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
+
+      # `secret` signs the sessions; `https` marks cookies secure. `around_api` may wrap the API (tests check responses there).
+      def self.build(db, secret:, https: false, around_api: nil)
+        api = api(db)
+        api = around_api.call(api) if around_api
+        accounts = Accounts.for(db)
+        interface = Interface.new(INTERFACE)
+        Rack::Builder.app do
+          use Rack::Deflater, sync: false, if: ->(_env, _status, headers, _body) { headers["content-length"].to_i > 1400 }
+          use Headers
+          use Rack::ContentLength
+          use Throttle
+          use Rack::Session::Cookie, key: "jaunty_bell", secrets: secret, same_site: :strict, httponly: true, secure: https, expire_after: Accounts::LONGEST
+          use Rack::Protection::HttpOrigin
+          use Body
+          map("/api") do
+            use Contract, Server.contract
+            use accounts
+            run api
+          end
+          run interface
+        end
+      end
+
+      def self.api(db)
+        rooms = {"/session" => Session, "/bench" => Bench, "/card" => Card, "/floor" => Floor, "/book" => Book, "/weeks" => Weeks}
+        Rack::URLMap.new(rooms.transform_values { |room| room.new(nil, db) })
+      end
+      private_class_method :api
+    end
+  end
+end

@@ -1,0 +1,27 @@
+module JauntyBell
+  module Files
+    # Students as JSON-ready data.
+    module StudentJson
+      # Every student of a club with the name of their group; `people` is a Store::People.
+      def self.all(people)
+        groups = people.groups.to_h { |group| [group[:id], group[:name]] }
+        people.students.map { |student| of(student, groups) }
+      end
+
+      # `groups` maps ids to names.
+      def self.of(student, groups)
+        student.slice(:id, :name, :stance, :level, :group_id).merge(group_name: groups.fetch(student[:group_id]))
+      end
+
+      # A database value as JSON writes it.
+      def self.plain(value)
+        case value
+        when Time then value.utc.iso8601
+        when Date then value.iso8601
+        when BigDecimal then value.to_f
+        else value
+        end
+      end
+    end
+  end
+end

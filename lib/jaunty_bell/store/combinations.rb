@@ -1,0 +1,72 @@
+require "sequel/extensions/pg_json"
+
+module JauntyBell
+  module Store
+    # A club's shelf of combinations. Meanings are stored; texts are written from them.
+    class Combinations
+      def initialize(db, club_id)
+        @db = db
+        @club_id = club_id
+      end
+
+      # Rows by name; those on the shelf, or those archived.
+      #   SELECT … FROM combinations WHERE club_id = ? AND archived_at IS NULL ORDER BY name
+      def all(archived: false)
+        rows.where(archived ? Sequel.~(archived_at: nil) : {archived_at: nil}).order(:name, :id).all
+      end
+
+      # Raises Missing.
+      def find(id) = rows.first(id: id) || raise(Missing, "This combination is not on your shelf.")
+
+      # Rows by id, for the ids given, in one query.
+      def by_id(ids) = ids.empty? ? {} : rows.where(id: ids.uniq).as_hash(:id)
+
+      # Meanings (Core::Bench::Combination) by id, for the ids given, in one query.
+      def meanings(ids) = by_id(ids).transform_values { |row| Core::Bench::Combination.from_data(row[:meaning]) }
+
+      # Raises Conflict where the name is on the shelf already.
+      def add(id:, name:, combination:)
+        guarding_name(name) { rows.returning.insert(facts(name, combination).merge(club_id: @club_id, id: id)).first }
+      end
+
+      # Raises Missing, Stale or Conflict.
+      def change(id, version:, name:, combination:)
+        edit(id, version, facts(name, combination), name)
+      end
+
+      # Off the shelf or back on to it. Raises Missing, Stale, or Conflict where the name has been taken meanwhile.
+      def archive(id, version:, archived:)
+        edit(id, version, {archived_at: archived ? Sequel::CURRENT_TIMESTAMP : nil}, find(id)[:name])
+      end
+
+      # A name not yet on the shelf: "Ticket punch 2".
+      def free_name(name)
+        taken = rows.where(archived_at: nil).select_map(:name)
+        (2..).lazy.map { |n| "#{name.sub(/ \d+\z/, "")} #{n}" }.find { |candidate| !taken.include?(candidate) }
+      end
+
+      private
+
+      def rows = @db[:combinations].where(club_id: @club_id)
+
+      def facts(name, combination)
+        complexity = Core::Bench::Complexity.of(Core::Bench::Flow::Walk.new(combination))
+        {name: name.strip, meaning: Sequel.pg_jsonb(combination.to_data), complexity: complexity.to_f}
+      end
+
+      def edit(id, version, changes, name)
+        guarding_name(name) do
+          rows.where(id: id, version: version).returning
+            .update(changes.merge(version: Sequel[:version] + 1, changed_at: Sequel::CURRENT_TIMESTAMP)).first
+        end || raise(Stale, find(id))
+      end
+
+      def guarding_name(name)
+        yield
+      rescue Sequel::UniqueConstraintViolation => e
+        raise Conflict.new("This combination has been saved already.") if e.message.include?("combinations_pkey")
+        raise Conflict.new("\"#{name}\" is on the shelf already. Choose another name.", path: "name")
+      end
+    end
+  end
+end

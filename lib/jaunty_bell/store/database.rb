@@ -1,0 +1,26 @@
+module JauntyBell
+  module Store
+    # Opens the database and keeps its schema up to date.
+    module Database
+      MIGRATIONS = File.join(__dir__, "migrations")
+
+      # A Sequel::Database. Raises Sequel::DatabaseConnectionError with the server's own words if it cannot be reached.
+      def self.open(url = Settings.database_url, connections: 8)
+        Sequel.default_timezone = :utc
+        Sequel.connect(url, max_connections: connections, keep_reference: false).tap do |db|
+          db.extension :pg_json, :pg_array, :connection_validator
+          db.wrap_json_primitives = false
+          db.extension :pg_range
+        end
+      end
+
+      # Brings the schema up to the newest migration, all or nothing for each.
+      def self.migrate(db)
+        Sequel.extension :migration
+        Sequel::Migrator.run(db, MIGRATIONS, use_advisory_lock: true)
+      end
+
+      def self.empty?(db) = db[:clubs].empty?
+    end
+  end
+end

@@ -1,0 +1,26 @@
+module JauntyBell
+  module Store
+    # A club, its groups, its students and its coaches.
+    class People
+      def initialize(db, club_id)
+        @db = db
+        @club_id = club_id
+      end
+
+      def club = @db[:clubs].first(id: @club_id)
+
+      # The day in the club's own time zone.
+      def today = @db.get(Sequel.lit("(now() AT TIME ZONE ?)::date", club[:time_zone]))
+
+      def groups = @db[:groups].where(club_id: @club_id).order(:name).all
+
+      def students = @db[:students].where(club_id: @club_id).order(:name, :id).all
+
+      # Raises Missing.
+      def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
+
+      # An account of this club, without its secrets; nil if there is none.
+      def account(id) = @db[:accounts].where(club_id: @club_id).select(:id, :name, :email, :role).first(id: id)
+    end
+  end
+end

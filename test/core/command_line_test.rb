@@ -1,0 +1,68 @@
+require "test_helper"
+require "json"
+require "stringio"
+require "jaunty_bell/command_line"
+
+class CommandLineTest < Minitest::Test
+  def run_command(*arguments, input: "")
+    output, errors = StringIO.new, StringIO.new
+    code = JauntyBell::CommandLine.run(arguments, input: StringIO.new(input), output: output, errors: errors)
+    [code, output.string, errors.string]
+  end
+
+  def told(...)
+    code, output, errors = run_command(...)
+    assert_equal [0, ""], [code, errors]
+    JSON.parse(output)
+  end
+
+  def test_combo
+    combo = told("combo", "1-3", "--implement", "hanging-bag", "--level", "foundation", "--tempo", "120", "--work", "3:00")
+    assert_equal ["1-3", "jab, lead hook", 2.5, 1.25], combo.values_at("canonical", "spoken", "beats", "set_time")
+    assert_equal({"technique" => "hook", "side" => "lead", "hand" => "left", "level" => "head", "contact" => true}, combo["actions"][1].slice("technique", "side", "hand", "level", "contact"))
+    assert_equal [["half-wound", "weak", 1], ["range-in", "cue", 1]], combo["findings"].map { |finding| finding.values_at("rule", "severity", "at") }
+    assert_equal ["1-4", "1-slip lead-3", "1-roll lead-3"], combo["findings"][0]["fixes"].map { |fix| fix["notation"] }
+    assert_equal 97, combo["round"]["sets"]
+  end
+
+  def test_combo_in_another_scheme_stance_and_school
+    assert_equal "right jab, left uppercut", told("combo", "1-5", "--scheme", "swapped", "--stance", "southpaw")["by_hand"]
+    assert_includes told("combo", "1-2", "--school", "finish=exit-step")["findings"].map { |finding| finding["rule"] }, "open-finish"
+    assert_equal({"text" => "1-2-7", "spoken" => "jab, cross, lead hook to the body", "by_hand" => "left jab, right cross, left hook to the body"}, told("write", "1-2-3b", "--to", "eight"))
+  end
+
+  def test_pace_works_out_what_is_left_out
+    assert_equal [71, 284], told("pace", "1-2-3b-2", "--work", "3:00").values_at("sets", "strikes")
+    assert_in_delta 199.00498, told("pace", "1-2-3-4", "--sets", "100", "--work", "180")["tempo"], 1e-5
+    assert_equal "work", told("pace", "1-2", "--sets", "10")["solved"]
+    assert_equal "pause", told("pace", "1-2", "--sets", "10", "--work", "60", "--tempo", "140")["solved"]
+  end
+
+  def test_load_and_mastery_from_csv
+    load = told("load", input: "date,load\n2026-01-01,100\n2026-01-01,50\n2026-01-03,200\n")
+    assert_equal ["2026-01-03", 3, nil], load.values_at("on", "days_known", "acute_7")
+    mastery = told("mastery", "--on", "2026-01-29", "--half-life", "28", input: "2026-01-01,10,10\n")
+    assert_in_delta 6.0 / 7, mastery["score"]
+  end
+
+  # arguments → what the line on standard error says
+  BAD = {
+    ["combo", "1-hok"] => /"hok" at character 3.*hook/, ["combo"] => /Write the combination/, ["dance"] => /Say what to compute/, [] => /Say what to compute/,
+    ["combo", "1", "--scheme", "seven"] => /no numbering scheme "seven"/, ["combo", "1", "--implement", "chair"] => /no implement "chair"/,
+    ["combo", "1", "--stance", "crane"] => /--stance is one of/, ["combo", "1", "--tempo", "fast"] => /--tempo must be a number/, ["combo", "1", "--tempo", "0"] => /more than 0/,
+    ["combo", "1", "--school", "finish=bow"] => /not a choice/, ["combo", "1", "--frobnicate"] => /invalid option/, ["pace", "1", "--work", "soon"] => /m:ss/,
+    ["pace", "1-2", "--sets", "9000", "--work", "3:00"] => /no tempo fits/, ["load"] => /no row/, ["mastery"] => /no row/, ["pace", "1", "--sets", "1.5"] => /whole number/
+  }.freeze
+
+  def test_bad_input_is_one_line_and_exit_2
+    BAD.each do |arguments, says|
+      code, output, errors = run_command(*arguments)
+      assert_equal [2, "", 1], [code, output, errors.lines.size], arguments.inspect
+      assert_match says, errors, arguments.inspect
+    end
+    ["2026-13-40,5\n", "2026-01-01,many\n", "2026-01-01\n", "\"2026"].each do |rows|
+      assert_equal 2, run_command("load", input: rows).first, rows
+    end
+    assert_match(/clean cannot be more/, run_command("mastery", input: "2026-01-01,5,6\n").last)
+  end
+end

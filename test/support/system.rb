@@ -1,0 +1,108 @@
+require "support/database"
+require "capybara/minitest"
+require "selenium-webdriver"
+require "jaunty_bell/api"
+require_relative "../../demo/club"
+
+# The real interface in headless Chromium, against the real server and a real PostgreSQL with the demo club.
+module SystemServer
+  FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking
+    --disable-component-update --disable-sync --disable-quic --hide-scrollbars --autoplay-policy=no-user-gesture-required].freeze
+  WIDE = [1280, 800].freeze
+  PHONE = [390, 844].freeze
+
+  def self.db
+    @db ||= TestDatabase.open("jaunty_system").tap do |db|
+      JauntyBell::Demo::Club.new(db, today: Date.today).load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
+    end
+  end
+
+  def self.start
+    return if @started
+    ENV["JAUNTY_SECRET"] ||= "t" * 64
+    Capybara.app = JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"])
+    Capybara.server = :puma, {Silent: true, Threads: "2:8"}
+    Capybara.default_max_wait_time = 8
+    Capybara.enable_aria_label = true
+    Capybara.register_driver(:chromium) { |app| driver(app) }
+    Capybara.default_driver = :chromium
+    @started = true
+  end
+
+  def self.driver(app)
+    profile = Dir.mktmpdir("jaunty-bell-chromium")
+    Minitest.after_run { FileUtils.rm_rf(profile) }
+    options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+    [*FLAGS, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag| options.add_argument(flag) }
+    options.add_option("goog:loggingPrefs", {browser: "ALL"})
+    service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+    Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
+  end
+end
+
+class SystemTest < Minitest::Test
+  include Capybara::DSL
+  include Capybara::Minitest::Assertions
+
+  AXE = File.read(File.expand_path("../../web/node_modules/axe-core/axe.min.js", __dir__))
+  Demo = JauntyBell::Demo::Club
+
+  def setup
+    SystemServer.start
+    @expected_refusals = false
+    size(*SystemServer::WIDE)
+  end
+
+  def teardown
+    return unless Capybara.current_session.driver.instance_variable_get(:@browser)
+    assert_empty console_errors, "the console has errors"
+  ensure
+    Capybara.reset_sessions!
+  end
+
+  # For tests that ask for a refusal: the browser notes each answer of 4xx in the console.
+  def expect_refusals = @expected_refusals = true
+
+  def size(width, height)
+    page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: width < 600)
+  end
+
+  def sign_in(email = Demo::OWNER, password = Demo::PASSWORD)
+    visit "/"
+    fill_in "Email", with: email
+    fill_in "Password", with: password
+    click_button "Ring in"
+    assert_selector "nav[aria-label=Places]"
+  end
+
+  def db = SystemServer.db
+
+  def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  # Presses a key with Ctrl or Alt held.
+  def press_with(modifier, key) = page.driver.browser.action.key_down(modifier).send_keys(key).key_up(modifier).perform
+
+  # Fails on any violation that axe-core finds on the screen as it stands.
+  def assert_accessible
+    page.execute_script(AXE)
+    report = page.driver.browser.execute_async_script(<<~JS)
+      const done = arguments[arguments.length - 1];
+      axe.run(document, {resultTypes: ["violations"]}).then((r) => done(r.violations.map((v) =>
+        `${v.id}: ${v.help}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + " " + (n.any[0]?.message ?? "")).join(" | ")}`)));
+    JS
+    assert_empty report, "axe-core on #{page.current_path}"
+  end
+
+  # Fails where the page is wider than the screen.
+  def assert_no_sideways_scroll
+    wide = page.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+    assert_operator wide, :<=, 0, "#{page.current_path} is #{wide} px wider than the screen"
+  end
+
+  private
+
+  def console_errors
+    errors = page.driver.browser.logs.get(:browser).select { |entry| entry.level == "SEVERE" }.map(&:message)
+    @expected_refusals ? errors.grep_v(/status of 4\d\d/) : errors
+  end
+end

@@ -1,0 +1,21 @@
+# What every test has: Minitest, and the core.
+if ENV["COVERAGE"]
+  require "simplecov"
+  SimpleCov.start { add_filter "/test/" }
+end
+require "bundler/setup"
+$LOAD_PATH.unshift File.expand_path("../lib", __dir__), __dir__
+require "minitest/autorun"
+require "jaunty_bell/core"
+
+module CoreTest
+  Core = JauntyBell::Core
+  Bench = JauntyBell::Core::Bench
+  Notation = JauntyBell::Core::Bench::Notation
+  Flow = JauntyBell::Core::Bench::Flow
+  Lexicon = JauntyBell::Core::Lexicon
+
+  def read(text, **reading) = Notation.read(text, Notation::Reading.new(**reading))
+
+  def numbering(id) = Lexicon::Numberings[id]
+end

@@ -1,0 +1,57 @@
+import { lazy, Suspense } from "react";
+import { Navigate, Route, Routes } from "react-router";
+import { Frame } from "./kit/Frame";
+import { Trouble, Waiting } from "./kit/parts";
+import { useSession } from "./kit/session";
+import { SignIn } from "./kit/SignIn";
+
+const BenchPlace = lazy(() => import("./bench/BenchPlace"));
+const CardsPlace = lazy(() => import("./card/CardsPlace"));
+const CardPlace = lazy(() => import("./card/CardPlace"));
+const FloorPlace = lazy(() => import("./floor/FloorPlace"));
+const ClassPlace = lazy(() => import("./floor/ClassPlace"));
+const SquadPlace = lazy(() => import("./book/SquadPlace"));
+const StudentPlace = lazy(() => import("./book/StudentPlace"));
+const WeeksPlace = lazy(() => import("./weeks/WeeksPlace"));
+
+/** The five places behind the sign-in. The Floor's class has the whole screen; the others stand in the frame. */
+export function App() {
+  const session = useSession();
+  if (session.isPending) return <Waiting what="the club" />;
+  if (session.error) {
+    return (
+      <div className="mx-auto mt-16 max-w-md px-4">
+        <Trouble error={session.error} />
+      </div>
+    );
+  }
+  if (!session.data.account) return <SignIn />;
+  return (
+    <Suspense fallback={<Waiting what="this place" />}>
+      <Routes>
+        <Route path="/floor/:id" element={<ClassPlace />} />
+        <Route path="*" element={<Framed />} />
+      </Routes>
+    </Suspense>
+  );
+}
+
+function Framed() {
+  return (
+    <Frame>
+      <Suspense fallback={<Waiting what="this place" />}>
+        <Routes>
+          <Route path="/bench" element={<BenchPlace />} />
+          <Route path="/bench/:id" element={<BenchPlace />} />
+          <Route path="/card" element={<CardsPlace />} />
+          <Route path="/card/:id" element={<CardPlace />} />
+          <Route path="/floor" element={<FloorPlace />} />
+          <Route path="/book" element={<SquadPlace />} />
+          <Route path="/book/:id" element={<StudentPlace />} />
+          <Route path="/weeks" element={<WeeksPlace />} />
+          <Route path="*" element={<Navigate to="/bench" replace />} />
+        </Routes>
+      </Suspense>
+    </Frame>
+  );
+}

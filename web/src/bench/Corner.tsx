@@ -1,0 +1,60 @@
+import type { Finding } from "../api/client";
+
+const LOOK = {
+  fault: { word: "fault", bar: "bg-rear", text: "text-rear" },
+  caution: { word: "caution", bar: "bg-partner", text: "text-partner" },
+  weak: { word: "weak link", bar: "bg-brass", text: "text-brass-deep" },
+  cue: { word: "cue", bar: "bg-step", text: "text-step" },
+};
+
+type Props = { findings?: Finding[]; written: boolean; select: (index: number | null) => void; mend: (notation: string) => void };
+
+/** The corner: faults, cautions, weak links and cues, each with its mends. */
+export function Corner({ findings, written, select, mend }: Props) {
+  return (
+    <section aria-label="The corner says">
+      <h2 className="wide mb-2 font-extrabold text-lg">The corner says</h2>
+      {!written && <p className="text-ink-soft text-sm">Write a combination and the corner tells you how it sits on the body.</p>}
+      {findings?.length === 0 && (
+        <p className="rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 text-sm">
+          <strong>It flows.</strong> Nothing to mend.
+        </p>
+      )}
+      <ul className="grid gap-2">
+        {findings?.map((finding) => (
+          <li
+            key={`${finding.rule}${finding.at}${finding.seam}`}
+            className="relative overflow-hidden rounded-xl border-[1.5px] border-seam bg-chalk py-2 pr-3 pl-4"
+            onMouseEnter={() => select(finding.at)}
+            onMouseLeave={() => select(null)}
+            onFocus={() => select(finding.at)}
+            onBlur={() => select(null)}
+          >
+            <span aria-hidden="true" className={`absolute inset-y-0 left-0 w-1.5 ${LOOK[finding.severity].bar}`} />
+            <p className={`font-bold text-xs ${LOOK[finding.severity].text}`}>
+              {LOOK[finding.severity].word}
+              {finding.seam && ", from one set to the next"}
+            </p>
+            <p className="font-semibold text-[15px] leading-snug">{finding.reason}</p>
+            {finding.fixes.length > 0 && (
+              <p className="mt-1.5 flex flex-wrap gap-1.5">
+                {finding.fixes.map((fix) => (
+                  <button
+                    key={fix.notation}
+                    type="button"
+                    title={fix.notation}
+                    onClick={() => mend(fix.notation)}
+                    className="rounded-full border-[1.5px] border-ink/70 px-2.5 py-1 font-semibold text-[13px] hover:bg-canvas-deep"
+                  >
+                    {fix.label}
+                  </button>
+                ))}
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
+      {findings && <p className="mt-2 text-ink-soft text-xs">A house model of what coaches teach, not a measurement of anyone's body.</p>}
+    </section>
+  );
+}

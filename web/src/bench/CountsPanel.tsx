@@ -1,0 +1,53 @@
+import type { Reading } from "../api/client";
+
+/** What one set asks: left and right, levels, limbs and time. */
+export function CountsPanel({ reading }: { reading: Reading }) {
+  const { counts } = reading;
+  const level = counts.by_level;
+  return (
+    <section aria-label="One set" className="grid grid-cols-2 gap-3 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 sm:grid-cols-4">
+      <Hands left={counts.by_hand.left ?? 0} right={counts.by_hand.right ?? 0} />
+      <Group title="by level" rows={[["head", level.head ?? 0], ["body", level.body ?? 0], ["leg", level.leg ?? 0]]} />
+      <Group title="by limb" rows={Object.entries(counts.by_limb).filter(([, n]) => n > 0)} />
+      <div className="text-sm">
+        <p className="text-ink-soft">one set</p>
+        <p className="wide font-extrabold text-2xl">{reading.set_time.toFixed(2)} s</p>
+        <p className="text-ink-soft">
+          {reading.beats} beats · {counts.actions} actions
+        </p>
+      </div>
+    </section>
+  );
+}
+
+function Hands({ left, right }: { left: number; right: number }) {
+  return (
+    <div className="text-sm">
+      <p className="text-ink-soft">hands</p>
+      <p className="flex gap-5">
+        <span>
+          <strong className="wide block font-extrabold text-2xl">{left}</strong>left
+        </span>
+        <span>
+          <strong className="wide block font-extrabold text-2xl">{right}</strong>right
+        </span>
+      </p>
+    </div>
+  );
+}
+
+function Group({ title, rows }: { title: string; rows: [string, number][] }) {
+  return (
+    <div className="text-sm">
+      <p className="text-ink-soft">{title}</p>
+      <dl className="grid w-fit grid-cols-[auto_auto] gap-x-3">
+        {rows.map(([name, n]) => (
+          <div key={name} className="contents">
+            <dt>{name}</dt>
+            <dd className="text-right font-bold">{n}</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}

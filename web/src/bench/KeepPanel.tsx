@@ -1,0 +1,101 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import type { Ref } from "react";
+import { useNavigate } from "react-router";
+import { api, type Combination, data, Refusal } from "../api/client";
+import { newId } from "../kit/ids";
+import { Button, Field, Trouble } from "../kit/parts";
+import { useMayPlan } from "../kit/session";
+import { keep } from "../kit/stored";
+import { useSay } from "../kit/toast";
+
+type Props = { ref: Ref<HTMLButtonElement>; saved?: Combination; name: string; setName: (name: string) => void; notation: string; readable: boolean };
+
+/** Keeping a combination on the shelf: under a name, as a change, as a copy, or put away. */
+export function KeepPanel({ ref, saved, name, setName, notation, readable }: Props) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const say = useSay();
+  const mayPlan = useMayPlan();
+  const settled = (row: Combination) => {
+    client.setQueryData(["combination", row.id], row);
+    client.invalidateQueries({ queryKey: ["shelf"] });
+    client.invalidateQueries({ queryKey: ["card"] });
+    return row;
+  };
+  const store = useMutation({
+    mutationFn: async () =>
+      saved
+        ? data(api.PUT("/api/bench/combinations/{id}", { params: { path: { id: saved.id } }, body: { version: saved.version, name, notation } }))
+        : data(api.POST("/api/bench/combinations", { body: { id: newId(), name, notation } })),
+    onSuccess: (row) => {
+      keep(`bench:${saved?.id ?? "new"}`, undefined);
+      settled(row);
+      say(saved ? `${row.name} is changed.` : `${row.name} is on the shelf.`);
+      navigate(`/bench/${row.id}`);
+    },
+  });
+  const archive = useMutation({
+    mutationFn: (asked: { row: Combination; archived: boolean }) =>
+      data(api.PUT("/api/bench/combinations/{id}/archived", { params: { path: { id: asked.row.id } }, body: { version: asked.row.version, archived: asked.archived } })),
+    onSuccess: (row, asked) => {
+      settled(row);
+      if (!asked.archived) return navigate(`/bench/${row.id}`);
+      say(`${row.name} is archived.`, () => archive.mutate({ row, archived: false }));
+      navigate("/bench");
+    },
+  });
+  const copy = useMutation({
+    mutationFn: (row: Combination) => data(api.POST("/api/bench/combinations/{id}/copies", { params: { path: { id: row.id } }, body: { id: newId() } })),
+    onSuccess: (row) => {
+      settled(row);
+      say(`${row.name} is a copy of its own.`);
+      navigate(`/bench/${row.id}`);
+    },
+  });
+  if (!mayPlan) return null;
+  const refusal = store.error instanceof Refusal ? store.error : undefined;
+  const nameProblem = refusal?.for("name");
+  const unchanged = saved !== undefined && saved.name === name && saved.notation === notation;
+  return (
+    <section aria-label="Keep it" className="grid gap-2 rounded-xl bg-canvas-deep p-3">
+      <Field label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} placeholder="what you will call it" problem={nameProblem} />
+      {store.error && !nameProblem && <Trouble error={store.error}>{refusal?.status === 409 && saved && <Theirs refusal={refusal} />}</Trouble>}
+      <Button ref={ref} look="main" big disabled={!readable || name.trim() === "" || unchanged || store.isPending} onClick={() => store.mutate()}>
+        {saved ? "Save the change" : "Keep on the shelf"}
+      </Button>
+      {saved && (
+        <div className="flex gap-2">
+          <Button className="flex-1 px-2" onClick={() => copy.mutate(saved)} disabled={copy.isPending}>
+            Duplicate
+          </Button>
+          {!saved.archived && (
+            <Button className="flex-1 px-2" onClick={() => archive.mutate({ row: saved, archived: true })} disabled={archive.isPending}>
+              Archive
+            </Button>
+          )}
+        </div>
+      )}
+      {(archive.error || copy.error) && <Trouble error={archive.error ?? copy.error} />}
+      <p className="text-ink-soft text-xs">
+        {notation.trim() !== "" && !readable ? "It can be kept once all of it can be read." : "Ctrl-Enter keeps it. What you type stays on this device until then."}
+      </p>
+    </section>
+  );
+}
+
+/** Both versions, side by side: yours stays in the line, theirs is shown. */
+function Theirs({ refusal }: { refusal: Refusal }) {
+  const client = useQueryClient();
+  const theirs = refusal.current as Combination | undefined;
+  if (!theirs) return null;
+  return (
+    <div className="mt-2">
+      <p>
+        Theirs: <strong>{theirs.name}</strong>, {theirs.notation}. Yours is still in the line.
+      </p>
+      <Button className="mt-2" onClick={() => client.setQueryData(["combination", theirs.id], theirs)}>
+        Go on from theirs, keeping my line
+      </Button>
+    </div>
+  );
+}

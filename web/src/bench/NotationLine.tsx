@@ -1,0 +1,86 @@
+import type { Ref } from "react";
+import type { Schemas } from "../api/client";
+
+type Props = {
+  ref: Ref<HTMLInputElement>;
+  value: string;
+  change: (value: string) => void;
+  put: (value: string) => void;
+  answer?: Schemas["Answer"];
+  stance: "orthodox" | "southpaw";
+  setStance: (stance: "orthodox" | "southpaw") => void;
+};
+
+/** The line a coach types in, and under it the reading in words, or what cannot be read and what was probably meant. */
+export function NotationLine({ ref, value, change, put, answer, stance, setStance }: Props) {
+  const wrong = answer?.unreadable;
+  const reading = answer?.reading;
+  return (
+    <div>
+      <div className="relative">
+        <label htmlFor="notation" className="sr-only">
+          Combination
+        </label>
+        <input
+          id="notation"
+          ref={ref}
+          value={value}
+          onChange={(event) => change(event.target.value)}
+          spellCheck={false}
+          autoComplete="off"
+          autoCapitalize="none"
+          placeholder="1-2-3b-2, or jab, cross, lead hook body, cross"
+          aria-describedby="reading"
+          aria-invalid={wrong ? true : undefined}
+          className={`w-full rounded-xl border-2 bg-chalk py-2.5 pr-32 pl-4 font-semibold text-xl placeholder:font-normal placeholder:text-base placeholder:text-ink-soft ${wrong ? "border-rear" : "border-ink"}`}
+        />
+        <button
+          type="button"
+          onClick={() => setStance(stance === "orthodox" ? "southpaw" : "orthodox")}
+          aria-label={`Stance: ${stance}. Change it.`}
+          className="absolute top-2 right-2 rounded-lg border-[1.5px] border-seam bg-canvas px-3 py-1.5 font-semibold text-sm hover:bg-canvas-deep"
+        >
+          {stance}
+        </button>
+      </div>
+      <div id="reading" className="mt-1 min-h-6 px-1 text-[15px]" aria-live="polite">
+        {wrong && value.trim() !== "" ? (
+          <Unreadable wrong={wrong} value={value} put={put} />
+        ) : (
+          reading && (
+            <>
+              {reading.spoken}
+              <span className="ml-3 text-ink-soft text-sm">{reading.by_hand}</span>
+            </>
+          )
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Unreadable({ wrong, value, put }: { wrong: NonNullable<Schemas["Answer"]["unreadable"]>; value: string; put: (value: string) => void }) {
+  const [before, after] = [value.slice(0, wrong.at), value.slice(wrong.at + wrong.length)];
+  return (
+    <div>
+      <p className="overflow-x-auto whitespace-pre text-ink-soft">
+        {before.slice(-40)}
+        <mark className="rounded bg-[#f3d9d2] px-0.5 font-bold text-rear underline decoration-wavy">{wrong.token || " "}</mark>
+        {after.slice(0, 40)}
+      </p>
+      <p className="flex flex-wrap items-center gap-2">
+        <span className="font-semibold text-rear">{wrong.message}</span>
+        {wrong.suggestions.map((suggestion) => (
+          <button
+            key={suggestion}
+            type="button"
+            onClick={() => put(before + suggestion + after)}
+            className="rounded-full border-[1.5px] border-ink bg-chalk px-3 py-0.5 font-semibold text-sm hover:bg-canvas-deep"
+          >
+            {suggestion}
+          </button>
+        ))}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type Ref, useState } from "react";
+import { Link } from "react-router";
+import { api, type Combination, data } from "../api/client";
+import { Button, Empty, Trouble } from "../kit/parts";
+import { useShelf } from "../kit/queries";
+import { useMayPlan } from "../kit/session";
+import { Wrap } from "../kit/wrap/Wrap";
+
+/** The shelf of combinations as thumbnails, with a search and what is archived. */
+export function Shelf({ current, searchRef }: { current?: string; searchRef: Ref<HTMLInputElement> }) {
+  const [archived, setArchived] = useState(false);
+  const [search, setSearch] = useState("");
+  const shelf = useShelf({ archived });
+  const wanted = search.trim().toLowerCase();
+  const rows = (shelf.data ?? []).filter((row) => `${row.name} ${row.notation} ${row.spoken}`.toLowerCase().includes(wanted));
+  return (
+    <section aria-label="Shelf">
+      <div className="mb-2 flex items-baseline justify-between">
+        <h2 className="wide font-extrabold text-lg">{archived ? "Archive" : "Shelf"}</h2>
+        <span className="text-ink-soft text-sm">{shelf.data?.length}</span>
+      </div>
+      <label className="sr-only" htmlFor="shelf-search">
+        Search the shelf
+      </label>
+      <input
+        id="shelf-search"
+        ref={searchRef}
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+        placeholder="name, or slip, or 3b"
+        className="mb-2 w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-1.5 text-sm placeholder:text-ink-soft"
+      />
+      {shelf.error && <Trouble error={shelf.error} />}
+      {shelf.data?.length === 0 && (
+        <Empty title={archived ? "Nothing archived" : "An empty shelf"}>
+          {archived ? "What you put away comes here." : "Write a combination, give it a name and keep it."}
+        </Empty>
+      )}
+      {shelf.data && shelf.data.length > 0 && rows.length === 0 && <p className="text-ink-soft text-sm">Nothing like that here.</p>}
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard */}
+      <div className="max-h-[34rem] overflow-y-auto pr-1" tabIndex={0} role="group" aria-label="Combinations">
+        <ul className="grid grid-cols-2 gap-3 lg:grid-cols-1">
+          {rows.map((row) => (
+            <Kept key={row.id} row={row} current={row.id === current} />
+          ))}
+        </ul>
+      </div>
+      <Button look="quiet" className="mt-2 px-2 text-ink-soft" onClick={() => setArchived(!archived)}>
+        {archived ? "Back to the shelf" : "Show the archive"}
+      </Button>
+    </section>
+  );
+}
+
+function Kept({ row, current }: { row: Combination; current: boolean }) {
+  return (
+    <li>
+      <Link to={`/bench/${row.id}`} aria-current={current || undefined} className={`block rounded-lg px-1.5 pt-1 pb-1.5 hover:bg-canvas-deep ${current ? "bg-canvas-deep" : ""}`}>
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="truncate font-bold text-sm">{row.name}</span>
+          <span className="shrink-0 text-ink-soft text-xs">{row.strikes} strikes</span>
+        </span>
+        <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />
+      </Link>
+      {row.archived && <BringBack row={row} />}
+    </li>
+  );
+}
+
+function BringBack({ row }: { row: Combination }) {
+  const client = useQueryClient();
+  const mayPlan = useMayPlan();
+  const back = useMutation({
+    mutationFn: () => data(api.PUT("/api/bench/combinations/{id}/archived", { params: { path: { id: row.id } }, body: { version: row.version, archived: false } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["shelf"] }),
+  });
+  if (!mayPlan) return null;
+  return (
+    <>
+      <Button className="mt-1 min-h-8 px-3 text-xs" onClick={() => back.mutate()}>
+        Bring back
+      </Button>
+      {back.error && <Trouble error={back.error} />}
+    </>
+  );
+}

@@ -1,0 +1,29 @@
+import type { Schemas } from "../api/client";
+
+type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words">;
+const RUNGS = ["air", "count", "clock", "move", "call", "answer"];
+
+const WORDS = { new: "no marks yet", learning: "learning", held: "held", fading: "fading" };
+
+/** A knot in a rope: as many turns as the rung, tight as we are sure of it, frayed where it is fading. */
+export function Knot({ knot, name }: { knot: KnotFacts; name: string }) {
+  const turns = Math.max(1, RUNGS.indexOf(knot.rung) + 1);
+  const held = knot.state === "held";
+  const fading = knot.state === "fading";
+  const colour = held ? "var(--color-lead)" : fading ? "var(--color-rear)" : "var(--color-brass)";
+  const loop = 10 - 4.5 * knot.sure_of;
+  const width = 1.6 + 1.8 * knot.sure_of;
+  const first = 32 - ((turns - 1) * 8) / 2;
+  const label = `${name}, ${knot.rung}: ${WORDS[knot.state]}, ${knot.words}`;
+  return (
+    <svg viewBox="0 0 64 26" className="mx-auto h-[26px] w-16" role="img" aria-label={label}>
+      <title>{label}</title>
+      <path d={`M3 13H${first - loop}M${first + (turns - 1) * 8 + loop} 13H${fading ? 53 : 61}`} stroke={colour} strokeWidth={width} strokeLinecap="round" />
+      {fading && <path d="M53 13l8 -6M53 13h9M53 13l8 6" stroke={colour} strokeWidth="1.4" strokeLinecap="round" />}
+      {Array.from({ length: turns }, (_, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: turns of one rope have no other name
+        <ellipse key={i} cx={first + i * 8} cy="13" rx={loop * 0.72} ry={loop} fill={held ? colour : "var(--color-chalk)"} stroke={colour} strokeWidth={width} strokeDasharray={knot.state === "learning" ? "3 2" : undefined} />
+      ))}
+    </svg>
+  );
+}

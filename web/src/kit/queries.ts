@@ -1,0 +1,22 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, data } from "../api/client";
+
+/** The shelf's combinations, by name. */
+export function useShelf({ enabled = true, archived = false } = {}) {
+  return useQuery({
+    queryKey: ["shelf", archived],
+    queryFn: () => data(api.GET("/api/bench/combinations", { params: { query: { archived } } })),
+    enabled,
+    staleTime: 10_000,
+  });
+}
+
+/** Cards without their rounds, newest change first. */
+export function useCards({ enabled = true, archived = false } = {}) {
+  return useQuery({
+    queryKey: ["cards", archived],
+    queryFn: () => data(api.GET("/api/card/cards", { params: { query: { archived } } })),
+    enabled,
+    staleTime: 10_000,
+  });
+}

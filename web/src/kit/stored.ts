@@ -1,0 +1,35 @@
+import { useCallback, useState } from "react";
+
+/** Reads what was kept on this device under a key; undefined where there is nothing readable. */
+export function recall<T>(key: string): T | undefined {
+  try {
+    const text = localStorage.getItem(key);
+    return text === null ? undefined : (JSON.parse(text) as T);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Keeps a value on this device; false where the device has no room or refuses. */
+export function keep(key: string, value: unknown): boolean {
+  try {
+    if (value === undefined) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(value));
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** State that survives a reload on this device. */
+export function useStored<T>(key: string, first: T): [T, (value: T) => void] {
+  const [value, setValue] = useState<T>(() => recall<T>(key) ?? first);
+  const set = useCallback(
+    (next: T) => {
+      setValue(next);
+      keep(key, next);
+    },
+    [key],
+  );
+  return [value, set];
+}

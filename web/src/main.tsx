@@ -1,0 +1,26 @@
+import "./kit/tokens.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter } from "react-router";
+import { Refusal } from "./api/client";
+import { App } from "./app";
+import { SayProvider } from "./kit/toast";
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: { retry: (count, error) => error instanceof Refusal && error.offline && count < 2, refetchOnWindowFocus: false },
+  },
+});
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <SayProvider>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </SayProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);
