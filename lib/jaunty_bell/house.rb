@@ -38,8 +38,8 @@ module JauntyBell
       FileUtils.mkdir_p(Settings.data)
       free = `df -Pm #{Settings.data.shellescape}`.lines.last.split[3].to_i
       raise CannotStart, "only #{free} MB are free where #{Settings.data} is; it needs #{LEAST_ROOM} MB." if free < LEAST_ROOM
-    rescue Errno::EACCES
-      raise CannotStart, "#{Settings.data} cannot be written; set JAUNTY_DATA to a folder that can."
+    rescue SystemCallError
+      raise CannotStart, "#{Settings.data} cannot be written; set JAUNTY_DATA to a folder that can be."
     end
 
     def check_port

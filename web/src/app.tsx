@@ -2,8 +2,8 @@ import { lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { Frame } from "./kit/Frame";
 import { Trouble, Waiting } from "./kit/parts";
-import { useSession } from "./kit/session";
 import { SignIn } from "./kit/SignIn";
+import { useSession } from "./kit/session";
 
 const BenchPlace = lazy(() => import("./bench/BenchPlace"));
 const CardsPlace = lazy(() => import("./card/CardsPlace"));

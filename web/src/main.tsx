@@ -9,7 +9,10 @@ import { SayProvider } from "./kit/toast";
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { retry: (count, error) => error instanceof Refusal && error.offline && count < 2, refetchOnWindowFocus: false },
+    queries: {
+      retry: (count, error) => error instanceof Refusal && error.offline && count < 2,
+      refetchOnWindowFocus: false,
+    },
   },
 });
 

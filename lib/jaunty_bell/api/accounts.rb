@@ -25,6 +25,7 @@ module JauntyBell
             account_password_hash_column :password_hash
             password_minimum_length 10
             max_invalid_logins WRONG_PASSWORDS
+            set_deadline_values? true
             account_lockouts_deadline_interval LOCKED_FOR
             unlock_account_route nil
             unlock_account_request_route nil

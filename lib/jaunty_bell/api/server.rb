@@ -24,7 +24,7 @@ module JauntyBell
           use Rack::Deflater, sync: false, if: ->(_env, _status, headers, _body) { headers["content-length"].to_i > 1400 }
           use Headers
           use Rack::ContentLength
-          use Throttle
+          use Throttle.middleware
           use Rack::Session::Cookie, key: "jaunty_bell", secrets: secret, same_site: :strict, httponly: true, secure: https, expire_after: Accounts::LONGEST
           use Rack::Protection::HttpOrigin
           use Body

@@ -30,7 +30,7 @@ module JauntyBell
       def missing(work, sets, tempo, pause)
         return :sets unless sets
         return :work unless work
-        pause.nil? && tempo ? :pause : :tempo
+        (pause.nil? && tempo) ? :pause : :tempo
       end
 
       def solution

@@ -36,7 +36,7 @@ module JauntyBell
       def efforts
         @book.efforts(id).map do |row|
           effort = Core::Book::Effort.new(row[:effort].to_f, row[:minutes])
-          {on: row[:on].iso8601, effort: effort.rating, words: effort.words, minutes: effort.minutes, load: effort.load,
+          {id: row[:id], on: row[:on].iso8601, effort: effort.rating, words: effort.words, minutes: effort.minutes, load: effort.load,
            estimated: row[:estimated], title: row[:title]}
         end
       end

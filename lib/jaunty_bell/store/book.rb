@@ -17,7 +17,7 @@ module JauntyBell
       # Efforts of one student, newest first, with the class they belong to.
       def efforts(student_id, limit: 20)
         of(:efforts, student_id).left_join(:classes, club_id: Sequel[:efforts][:club_id], id: Sequel[:efforts][:class_id])
-          .select(Sequel[:efforts][:on], :effort, Sequel[:efforts][:minutes], :estimated, :title)
+          .select(Sequel[:efforts][:id], Sequel[:efforts][:on], :effort, Sequel[:efforts][:minutes], :estimated, :title)
           .order(Sequel.desc(Sequel[:efforts][:on]), Sequel.desc(:at)).limit(limit).all
       end
 

@@ -66,8 +66,8 @@ module JauntyBell
         end
       end
 
-      def guarding
-        yield
+      def guarding(&)
+        @db.transaction(savepoint: true, &)
       rescue Sequel::UniqueConstraintViolation
         raise Conflict.new("This card has been saved already.")
       rescue Sequel::ForeignKeyConstraintViolation

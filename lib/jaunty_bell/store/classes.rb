@@ -26,8 +26,8 @@ module JauntyBell
 
       # Raises Conflict where the card or group is not the club's.
       def open(id:, card_id:, group_id:, coach_id:, title:, minutes:, starts_at:)
-        @db[:classes].insert_conflict(target: %i[club_id id])
-          .insert(club_id: @club_id, id: id, card_id: card_id, group_id: group_id, coach_id: coach_id, title: title, minutes: minutes, starts_at: starts_at)
+        row = {club_id: @club_id, id: id, card_id: card_id, group_id: group_id, coach_id: coach_id, title: title, minutes: minutes, starts_at: starts_at}
+        @db.transaction(savepoint: true) { @db[:classes].insert_conflict(target: %i[club_id id]).insert(row) }
         find(id)
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("The card or the group of this class is not in your club.", path: "card_id")
@@ -37,7 +37,7 @@ module JauntyBell
       # Returns how many were new. Raises Missing or Conflict.
       def record(class_id, facts, coach_id:)
         find(class_id)
-        @db.transaction do
+        @db.transaction(savepoint: true) do
           facts.sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
         end
       rescue Sequel::ForeignKeyConstraintViolation

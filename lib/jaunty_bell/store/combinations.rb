@@ -61,8 +61,8 @@ module JauntyBell
         end || raise(Stale, find(id))
       end
 
-      def guarding_name(name)
-        yield
+      def guarding_name(name, &)
+        @db.transaction(savepoint: true, &)
       rescue Sequel::UniqueConstraintViolation => e
         raise Conflict.new("This combination has been saved already.") if e.message.include?("combinations_pkey")
         raise Conflict.new("\"#{name}\" is on the shelf already. Choose another name.", path: "name")

@@ -42,7 +42,8 @@ class MendsTest < Minitest::Test
     ["1-feint 2", "feint-last"] => ["1-2", "1-feint 2-2"],
     ["[1]-1-2", "unanswered-feed"] => ["[1]-rear parry-1-2", "[1]-slip rear-1-2", "[1]-rear catch-1-2"],
     ["(1-3)x2-2", "half-wound"] => ["(1-slip lead-3)x2-2", "(1-roll lead-3)x2-2", "(1-2-3)x2-2"],
-    ["3-2", "cold-start"] => ["2-3-2", "1-2-3-2", "at close 3-2"]
+    ["3-2", "cold-start"] => ["2-3 with step in-2", "1-2-3 with step in-2"],
+    ["3-4", "cold-start"] => ["2-3 with step in-4", "1-2-3 with step in-4", "at close 3-4"]
   }.freeze
 
   def test_what_is_offered

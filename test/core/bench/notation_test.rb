@@ -101,7 +101,7 @@ class NotationTest < Minitest::Test
     assert_match(/comes to 65/, assert_raises(Notation::Unreadable) { read("(1-2)x32-1") }.message)
     assert_match(/comes to 4096/, assert_raises(Notation::Unreadable) { read("((1)x64)x64") }.message)
     assert_match(/at most 2000 characters/, assert_raises(Notation::Unreadable) { read("1-" * 1_001) }.message)
-    assert_raises(Notation::Unreadable) { read("\xff\xfe".dup.force_encoding("UTF-8")) }
+    assert_raises(Notation::Unreadable) { read((+"\xff\xfe").force_encoding("UTF-8")) }
   end
 
   def test_left_and_right_through_the_stance_of_entry

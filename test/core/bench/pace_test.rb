@@ -30,7 +30,7 @@ class PaceTest < Minitest::Test
 
   def test_bad_numbers_name_their_field
     {tempo: 0, pause: -1, work: -5}.each do |name, value|
-      error = assert_raises(Core::InvalidInput) { Pace.sets(**{beats: 4, work: 180}.merge(name => value)) }
+      error = assert_raises(Core::InvalidInput) { Pace.sets(:beats => 4, :work => 180, name => value) }
       assert_equal name.to_s, error.path
     end
     [0, 2.5, nil].each { |sets| assert_equal "sets", assert_raises(Core::InvalidInput) { Pace.work(beats: 4, sets: sets) }.path }

@@ -17,18 +17,18 @@ class LoadSeriesTest < Minitest::Test
   def reason(series, name) = series.figures.fetch(name).reason
 
   def test_days_without_a_record_are_rest
-    it = series([300, nil, nil, 400] * 7)
-    assert_equal 0, it.on(DAY - 1)
-    assert_equal 7 * 700 / 4.0, value(it, :chronic_28)
-    assert_equal 28, it.known_of_28
+    told = series([300, nil, nil, 400] * 7)
+    assert_equal 0, told.on(DAY - 1)
+    assert_equal 7 * 700 / 4.0, value(told, :chronic_28)
+    assert_equal 28, told.known_of_28
   end
 
   def test_days_without_a_record_are_unknown_to_who_trains_elsewhere
-    it = series([300, nil, nil, 400] * 7, elsewhere: true)
-    assert_nil it.on(DAY - 1)
-    assert_equal 14, it.known_of_28
-    assert(it.figures.values.none?(&:known?))
-    assert_match(/14 of 28 days known: they also train elsewhere/, reason(it, :chronic_28))
+    told = series([300, nil, nil, 400] * 7, elsewhere: true)
+    assert_nil told.on(DAY - 1)
+    assert_equal 14, told.known_of_28
+    assert(told.figures.values.none?(&:known?))
+    assert_match(/14 of 28 days known: they also train elsewhere/, reason(told, :chronic_28))
   end
 
   def test_no_ratio_before_28_days_of_history
@@ -57,9 +57,9 @@ class LoadSeriesTest < Minitest::Test
   end
 
   def test_a_day_may_be_asked_for_in_the_past
-    it = series([0] * 10 + [70] * 30)
-    assert_equal 0, it.figures(DAY - 30).fetch(:acute_7).value
-    assert_equal 490, it.figures(DAY - 20).fetch(:acute_7).value
+    told = series([0] * 10 + [70] * 30)
+    assert_equal 0, told.figures(DAY - 30).fetch(:acute_7).value
+    assert_equal 490, told.figures(DAY - 20).fetch(:acute_7).value
   end
 
   def test_a_load_below_nothing_is_refused

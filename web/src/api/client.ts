@@ -53,6 +53,8 @@ export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok) return answer.data as T;
   const body = answer.error as { errors?: Problem[]; error?: string; current?: unknown } | undefined;
-  const problems = body?.errors ?? [{ message: body?.error ?? "The server did not say what went wrong. Try once more." }];
+  const problems = body?.errors ?? [
+    { message: body?.error ?? "The server did not say what went wrong. Try once more." },
+  ];
   throw new Refusal(answer.response.status, problems, body?.current);
 }

@@ -81,23 +81,58 @@ function Workbench({ saved }: { saved?: Combination }) {
         <Shelf current={saved?.id} searchRef={search} />
       </div>
       <div className="order-1 flex min-w-0 flex-col gap-3 lg:order-2">
-        <NotationLine ref={line} value={notation} change={(next) => text.set(next, "typing")} put={text.set} answer={written ? answer.data : undefined} stance={stance} setStance={setStance} />
-        <Tray put={(token) => text.set(notation.trim() === "" ? token : `${notation.replace(/[\s,+-]+$/, "")}-${token}`)} undo={text.undo} canUndo={text.canUndo} />
+        <NotationLine
+          ref={line}
+          value={notation}
+          change={(next) => text.set(next, "typing")}
+          put={text.set}
+          answer={written ? answer.data : undefined}
+          stance={stance}
+          setStance={setStance}
+        />
+        <Tray
+          put={(token) => text.set(notation.trim() === "" ? token : `${notation.replace(/[\s,+-]+$/, "")}-${token}`)}
+          undo={text.undo}
+          canUndo={text.canUndo}
+        />
         {answer.error && <Trouble error={answer.error} />}
-        <Wrap actions={shown?.actions ?? []} setTime={shown?.set_time ?? 2} spoken={shown?.spoken ?? ""} size="large" selected={selected} />
+        <Wrap
+          actions={shown?.actions ?? []}
+          setTime={shown?.set_time ?? 2}
+          spoken={shown?.spoken ?? ""}
+          size="large"
+          selected={selected}
+        />
         {shown && <CountsPanel reading={shown} />}
-        <PaceBar pacing={pacing} change={setPacing} pace={written ? answer.data?.pace : null} infeasible={written ? answer.data?.infeasible : null} />
+        <PaceBar
+          pacing={pacing}
+          change={setPacing}
+          pace={written ? answer.data?.pace : null}
+          infeasible={written ? answer.data?.infeasible : null}
+        />
       </div>
       <div className="order-2 flex flex-col gap-3 lg:order-3">
         <Corner findings={reading?.findings} written={written} select={setSelected} mend={(fix) => text.set(fix)} />
-        <KeepPanel ref={saveButton} saved={saved} name={name} setName={setName} notation={notation} readable={Boolean(reading)} />
+        <KeepPanel
+          ref={saveButton}
+          saved={saved}
+          name={name}
+          setName={setName}
+          notation={notation}
+          readable={Boolean(reading)}
+        />
       </div>
     </div>
   );
 }
 
 function firstDraft(key: string, saved?: Combination): Draft {
-  return recall<Draft>(key) ?? { notation: saved?.notation ?? (key === "bench:new" ? "1-2-3b-2" : ""), name: saved?.name ?? "" };
+  return (
+    recall<Draft>(key) ?? {
+      notation: saved?.notation ?? (key === "bench:new" ? "1-2-3b-2" : ""),
+      name: saved?.name ?? "",
+    }
+  );
 }
 
 /** The last readable answer, so that the drawing stays while a word is half typed. */

@@ -7,14 +7,21 @@ const LOOK = {
   cue: { word: "cue", bar: "bg-step", text: "text-step" },
 };
 
-type Props = { findings?: Finding[]; written: boolean; select: (index: number | null) => void; mend: (notation: string) => void };
+type Props = {
+  findings?: Finding[];
+  written: boolean;
+  select: (index: number | null) => void;
+  mend: (notation: string) => void;
+};
 
 /** The corner: faults, cautions, weak links and cues, each with its mends. */
 export function Corner({ findings, written, select, mend }: Props) {
   return (
     <section aria-label="The corner says">
       <h2 className="wide mb-2 font-extrabold text-lg">The corner says</h2>
-      {!written && <p className="text-ink-soft text-sm">Write a combination and the corner tells you how it sits on the body.</p>}
+      {!written && (
+        <p className="text-ink-soft text-sm">Write a combination and the corner tells you how it sits on the body.</p>
+      )}
       {findings?.length === 0 && (
         <p className="rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 text-sm">
           <strong>It flows.</strong> Nothing to mend.
@@ -54,7 +61,11 @@ export function Corner({ findings, written, select, mend }: Props) {
           </li>
         ))}
       </ul>
-      {findings && <p className="mt-2 text-ink-soft text-xs">A house model of what coaches teach, not a measurement of anyone's body.</p>}
+      {findings && (
+        <p className="mt-2 text-ink-soft text-xs">
+          A house model of what coaches teach, not a measurement of anyone's body.
+        </p>
+      )}
     </section>
   );
 }

@@ -5,9 +5,19 @@ export function CountsPanel({ reading }: { reading: Reading }) {
   const { counts } = reading;
   const level = counts.by_level;
   return (
-    <section aria-label="One set" className="grid grid-cols-2 gap-3 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 sm:grid-cols-4">
+    <section
+      aria-label="One set"
+      className="grid grid-cols-2 gap-3 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 sm:grid-cols-4"
+    >
       <Hands left={counts.by_hand.left ?? 0} right={counts.by_hand.right ?? 0} />
-      <Group title="by level" rows={[["head", level.head ?? 0], ["body", level.body ?? 0], ["leg", level.leg ?? 0]]} />
+      <Group
+        title="by level"
+        rows={[
+          ["head", level.head ?? 0],
+          ["body", level.body ?? 0],
+          ["leg", level.leg ?? 0],
+        ]}
+      />
       <Group title="by limb" rows={Object.entries(counts.by_limb).filter(([, n]) => n > 0)} />
       <div className="text-sm">
         <p className="text-ink-soft">one set</p>

@@ -8,7 +8,14 @@ import { useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
 
-type Props = { ref: Ref<HTMLButtonElement>; saved?: Combination; name: string; setName: (name: string) => void; notation: string; readable: boolean };
+type Props = {
+  ref: Ref<HTMLButtonElement>;
+  saved?: Combination;
+  name: string;
+  setName: (name: string) => void;
+  notation: string;
+  readable: boolean;
+};
 
 /** Keeping a combination on the shelf: under a name, as a change, as a copy, or put away. */
 export function KeepPanel({ ref, saved, name, setName, notation, readable }: Props) {
@@ -25,7 +32,12 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
   const store = useMutation({
     mutationFn: async () =>
       saved
-        ? data(api.PUT("/api/bench/combinations/{id}", { params: { path: { id: saved.id } }, body: { version: saved.version, name, notation } }))
+        ? data(
+            api.PUT("/api/bench/combinations/{id}", {
+              params: { path: { id: saved.id } },
+              body: { version: saved.version, name, notation },
+            }),
+          )
         : data(api.POST("/api/bench/combinations", { body: { id: newId(), name, notation } })),
     onSuccess: (row) => {
       keep(`bench:${saved?.id ?? "new"}`, undefined);
@@ -36,7 +48,12 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
   });
   const archive = useMutation({
     mutationFn: (asked: { row: Combination; archived: boolean }) =>
-      data(api.PUT("/api/bench/combinations/{id}/archived", { params: { path: { id: asked.row.id } }, body: { version: asked.row.version, archived: asked.archived } })),
+      data(
+        api.PUT("/api/bench/combinations/{id}/archived", {
+          params: { path: { id: asked.row.id } },
+          body: { version: asked.row.version, archived: asked.archived },
+        }),
+      ),
     onSuccess: (row, asked) => {
       settled(row);
       if (!asked.archived) return navigate(`/bench/${row.id}`);
@@ -45,7 +62,10 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
     },
   });
   const copy = useMutation({
-    mutationFn: (row: Combination) => data(api.POST("/api/bench/combinations/{id}/copies", { params: { path: { id: row.id } }, body: { id: newId() } })),
+    mutationFn: (row: Combination) =>
+      data(
+        api.POST("/api/bench/combinations/{id}/copies", { params: { path: { id: row.id } }, body: { id: newId() } }),
+      ),
     onSuccess: (row) => {
       settled(row);
       say(`${row.name} is a copy of its own.`);
@@ -58,9 +78,24 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
   const unchanged = saved !== undefined && saved.name === name && saved.notation === notation;
   return (
     <section aria-label="Keep it" className="grid gap-2 rounded-xl bg-canvas-deep p-3">
-      <Field label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} placeholder="what you will call it" problem={nameProblem} />
-      {store.error && !nameProblem && <Trouble error={store.error}>{refusal?.status === 409 && saved && <Theirs refusal={refusal} />}</Trouble>}
-      <Button ref={ref} look="main" big disabled={!readable || name.trim() === "" || unchanged || store.isPending} onClick={() => store.mutate()}>
+      <Field
+        label="Name"
+        value={name}
+        maxLength={80}
+        onChange={(event) => setName(event.target.value)}
+        placeholder="what you will call it"
+        problem={nameProblem}
+      />
+      {store.error && !nameProblem && (
+        <Trouble error={store.error}>{refusal?.status === 409 && saved && <Theirs refusal={refusal} />}</Trouble>
+      )}
+      <Button
+        ref={ref}
+        look="main"
+        big
+        disabled={!readable || name.trim() === "" || unchanged || store.isPending}
+        onClick={() => store.mutate()}
+      >
         {saved ? "Save the change" : "Keep on the shelf"}
       </Button>
       {saved && (
@@ -69,7 +104,11 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
             Duplicate
           </Button>
           {!saved.archived && (
-            <Button className="flex-1 px-2" onClick={() => archive.mutate({ row: saved, archived: true })} disabled={archive.isPending}>
+            <Button
+              className="flex-1 px-2"
+              onClick={() => archive.mutate({ row: saved, archived: true })}
+              disabled={archive.isPending}
+            >
               Archive
             </Button>
           )}
@@ -77,7 +116,9 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
       )}
       {(archive.error || copy.error) && <Trouble error={archive.error ?? copy.error} />}
       <p className="text-ink-soft text-xs">
-        {notation.trim() !== "" && !readable ? "It can be kept once all of it can be read." : "Ctrl-Enter keeps it. What you type stays on this device until then."}
+        {notation.trim() !== "" && !readable
+          ? "It can be kept once all of it can be read."
+          : "Ctrl-Enter keeps it. What you type stays on this device until then."}
       </p>
     </section>
   );

@@ -59,13 +59,23 @@ export function NotationLine({ ref, value, change, put, answer, stance, setStanc
   );
 }
 
-function Unreadable({ wrong, value, put }: { wrong: NonNullable<Schemas["Answer"]["unreadable"]>; value: string; put: (value: string) => void }) {
+function Unreadable({
+  wrong,
+  value,
+  put,
+}: {
+  wrong: NonNullable<Schemas["Answer"]["unreadable"]>;
+  value: string;
+  put: (value: string) => void;
+}) {
   const [before, after] = [value.slice(0, wrong.at), value.slice(wrong.at + wrong.length)];
   return (
     <div>
       <p className="overflow-x-auto whitespace-pre text-ink-soft">
         {before.slice(-40)}
-        <mark className="rounded bg-[#f3d9d2] px-0.5 font-bold text-rear underline decoration-wavy">{wrong.token || " "}</mark>
+        <mark className="rounded bg-[#f3d9d2] px-0.5 font-bold text-rear underline decoration-wavy">
+          {wrong.token || " "}
+        </mark>
         {after.slice(0, 40)}
       </p>
       <p className="flex flex-wrap items-center gap-2">

@@ -3,12 +3,38 @@ import type { Schemas } from "../api/client";
 import { clock, seconds } from "../kit/time";
 import type { Pacing, Solve } from "./useAnalysis";
 
-type Props = { pacing: Pacing; change: (pacing: Pacing) => void; pace?: Schemas["Pace"] | null; infeasible?: { message: string } | null };
+type Props = {
+  pacing: Pacing;
+  change: (pacing: Pacing) => void;
+  pace?: Schemas["Pace"] | null;
+  infeasible?: { message: string } | null;
+};
 
-const FIELDS: { name: Solve; label: string; show: (value: number) => string; read: (text: string) => number | undefined; least: number; most: number }[] = [
+const FIELDS: {
+  name: Solve;
+  label: string;
+  show: (value: number) => string;
+  read: (text: string) => number | undefined;
+  least: number;
+  most: number;
+}[] = [
   { name: "work", label: "round", show: clock, read: seconds, least: 1, most: 3600 },
-  { name: "pause", label: "pause, s", show: (value) => String(Math.round(value * 100) / 100), read: decimal, least: 0, most: 60 },
-  { name: "tempo", label: "beats a min", show: (value) => String(Math.round(value * 10) / 10), read: decimal, least: 1, most: 600 },
+  {
+    name: "pause",
+    label: "pause, s",
+    show: (value) => String(Math.round(value * 100) / 100),
+    read: decimal,
+    least: 0,
+    most: 60,
+  },
+  {
+    name: "tempo",
+    label: "beats a min",
+    show: (value) => String(Math.round(value * 10) / 10),
+    read: decimal,
+    least: 1,
+    most: 600,
+  },
   { name: "sets", label: "sets", show: String, read: whole, least: 1, most: 10_000 },
 ];
 
@@ -24,7 +50,9 @@ function whole(text: string) {
 export function PaceBar({ pacing, change, pace, infeasible }: Props) {
   const pin = (name: Solve, value: number) => {
     const solve = name === pacing.solve ? (name === "sets" ? "tempo" : "sets") : pacing.solve;
-    const now = pace ? { work: Math.round(pace.work), sets: Math.max(1, pace.sets), tempo: pace.tempo, pause: pace.pause } : {};
+    const now = pace
+      ? { work: Math.round(pace.work), sets: Math.max(1, pace.sets), tempo: pace.tempo, pause: pace.pause }
+      : {};
     change({ ...pacing, ...now, [name]: value, solve });
   };
   return (
@@ -58,7 +86,13 @@ export function PaceBar({ pacing, change, pace, infeasible }: Props) {
   );
 }
 
-type CellProps = { field: (typeof FIELDS)[number]; value?: number; follows: boolean; pin: (value: number) => void; follow: () => void };
+type CellProps = {
+  field: (typeof FIELDS)[number];
+  value?: number;
+  follows: boolean;
+  pin: (value: number) => void;
+  follow: () => void;
+};
 
 function Cell({ field, value, follows, pin, follow }: CellProps) {
   const shown = value === undefined ? "–" : field.show(value);
@@ -87,12 +121,18 @@ function Cell({ field, value, follows, pin, follow }: CellProps) {
         className={`wide w-full rounded bg-transparent font-extrabold text-2xl ${follows ? "text-brass-bright" : "text-canvas"} ${wrong ? "underline decoration-2 decoration-[#f0a08f]" : ""}`}
       />
       <p className="flex items-center gap-2 text-canvas/80 text-xs">
-        {wrong ? <span className="font-semibold text-[#f0a08f]">from {field.show(field.least)} to {field.show(field.most)}</span> : field.label}
+        {wrong ? (
+          <span className="font-semibold text-[#f0a08f]">
+            from {field.show(field.least)} to {field.show(field.most)}
+          </span>
+        ) : (
+          field.label
+        )}
         <button
           type="button"
           onClick={follow}
           aria-pressed={follows}
-          aria-label={`Let ${field.label} follow from the others`}
+          aria-label={`${field.label} ${follows ? "follows" : "pinned: let it follow"}`}
           className={`rounded-full border px-1.5 ${follows ? "border-brass-bright text-brass-bright" : "border-canvas/40 text-canvas/80 hover:border-canvas"}`}
         >
           {follows ? "follows" : "pinned"}

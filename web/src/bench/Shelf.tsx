@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { api, type Combination, data } from "../api/client";
 import { Button, Empty, Trouble } from "../kit/parts";
 import { useShelf } from "../kit/queries";
+import { Scrolling } from "../kit/Scrolling";
 import { useMayPlan } from "../kit/session";
 import { Wrap } from "../kit/wrap/Wrap";
 
@@ -13,7 +14,9 @@ export function Shelf({ current, searchRef }: { current?: string; searchRef: Ref
   const [search, setSearch] = useState("");
   const shelf = useShelf({ archived });
   const wanted = search.trim().toLowerCase();
-  const rows = (shelf.data ?? []).filter((row) => `${row.name} ${row.notation} ${row.spoken}`.toLowerCase().includes(wanted));
+  const rows = (shelf.data ?? []).filter((row) =>
+    `${row.name} ${row.notation} ${row.spoken}`.toLowerCase().includes(wanted),
+  );
   return (
     <section aria-label="Shelf">
       <div className="mb-2 flex items-baseline justify-between">
@@ -37,15 +40,16 @@ export function Shelf({ current, searchRef }: { current?: string; searchRef: Ref
           {archived ? "What you put away comes here." : "Write a combination, give it a name and keep it."}
         </Empty>
       )}
-      {shelf.data && shelf.data.length > 0 && rows.length === 0 && <p className="text-ink-soft text-sm">Nothing like that here.</p>}
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard */}
-      <div className="max-h-[34rem] overflow-y-auto pr-1" tabIndex={0} role="group" aria-label="Combinations">
+      {shelf.data && shelf.data.length > 0 && rows.length === 0 && (
+        <p className="text-ink-soft text-sm">Nothing like that here.</p>
+      )}
+      <Scrolling label="Combinations" className="max-h-[34rem] pr-1">
         <ul className="grid grid-cols-2 gap-3 lg:grid-cols-1">
           {rows.map((row) => (
             <Kept key={row.id} row={row} current={row.id === current} />
           ))}
         </ul>
-      </div>
+      </Scrolling>
       <Button look="quiet" className="mt-2 px-2 text-ink-soft" onClick={() => setArchived(!archived)}>
         {archived ? "Back to the shelf" : "Show the archive"}
       </Button>
@@ -56,7 +60,11 @@ export function Shelf({ current, searchRef }: { current?: string; searchRef: Ref
 function Kept({ row, current }: { row: Combination; current: boolean }) {
   return (
     <li>
-      <Link to={`/bench/${row.id}`} aria-current={current || undefined} className={`block rounded-lg px-1.5 pt-1 pb-1.5 hover:bg-canvas-deep ${current ? "bg-canvas-deep" : ""}`}>
+      <Link
+        to={`/bench/${row.id}`}
+        aria-current={current || undefined}
+        className={`block rounded-lg px-1.5 pt-1 pb-1.5 hover:bg-canvas-deep ${current ? "bg-canvas-deep" : ""}`}
+      >
         <span className="flex items-baseline justify-between gap-2">
           <span className="truncate font-bold text-sm">{row.name}</span>
           <span className="shrink-0 text-ink-soft text-xs">{row.strikes} strikes</span>
@@ -72,7 +80,13 @@ function BringBack({ row }: { row: Combination }) {
   const client = useQueryClient();
   const mayPlan = useMayPlan();
   const back = useMutation({
-    mutationFn: () => data(api.PUT("/api/bench/combinations/{id}/archived", { params: { path: { id: row.id } }, body: { version: row.version, archived: false } })),
+    mutationFn: () =>
+      data(
+        api.PUT("/api/bench/combinations/{id}/archived", {
+          params: { path: { id: row.id } },
+          body: { version: row.version, archived: false },
+        }),
+      ),
     onSuccess: () => client.invalidateQueries({ queryKey: ["shelf"] }),
   });
   if (!mayPlan) return null;

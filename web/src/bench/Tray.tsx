@@ -16,17 +16,35 @@ const MORE = [
 
 /** Techniques to tap, for those who do not type. */
 export function Tray({ put, undo, canUndo }: { put: (token: string) => void; undo: () => void; canUndo: boolean }) {
-  const lexicon = useQuery({ queryKey: ["lexicon"], queryFn: () => data(api.GET("/api/bench/lexicon")), staleTime: Number.POSITIVE_INFINITY });
-  const chip = "min-h-9 shrink-0 rounded-lg border-[1.5px] border-seam bg-chalk px-2 text-sm font-semibold hover:border-ink disabled:opacity-50";
+  const lexicon = useQuery({
+    queryKey: ["lexicon"],
+    queryFn: () => data(api.GET("/api/bench/lexicon")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const chip =
+    "min-h-9 shrink-0 rounded-lg border-[1.5px] border-seam bg-chalk px-2 text-sm font-semibold hover:border-ink disabled:opacity-50";
   return (
     <div role="toolbar" aria-label="Techniques to tap" className="flex flex-wrap gap-1.5">
       {lexicon.data?.numbers.map((number) => (
-        <button key={number.digit} type="button" className={chip} onClick={() => put(String(number.digit))} title={number.spoken} aria-label={number.spoken}>
+        <button
+          key={number.digit}
+          type="button"
+          className={chip}
+          onClick={() => put(String(number.digit))}
+          title={number.spoken}
+          aria-label={`${number.digit}, ${number.spoken}`}
+        >
           {number.digit}
         </button>
       ))}
       {MORE.map(([token, name]) => (
-        <button key={token} type="button" className={chip} onClick={() => put(token)} aria-label={token === ".." ? "pause" : token}>
+        <button
+          key={token}
+          type="button"
+          className={chip}
+          onClick={() => put(token)}
+          aria-label={token === ".." ? "pause" : token}
+        >
           {name}
         </button>
       ))}

@@ -11,7 +11,8 @@ export function useAnalysis(notation: string, pacing: Pacing, stance: "orthodox"
   const pinned = Object.fromEntries(Object.entries(given).filter(([name]) => name !== solve));
   return useQuery({
     queryKey: ["analysis", notation, pacing, stance],
-    queryFn: ({ signal }) => data(api.POST("/api/bench/analysis", { body: { notation, stance, solve, ...pinned }, signal })),
+    queryFn: ({ signal }) =>
+      data(api.POST("/api/bench/analysis", { body: { notation, stance, solve, ...pinned }, signal })),
     enabled: notation.trim() !== "",
     placeholderData: keepPreviousData,
     staleTime: 60_000,

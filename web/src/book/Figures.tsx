@@ -13,7 +13,10 @@ const NAMES: Record<string, { title: string; show: (value: number) => string }> 
   ewma_ratio: { title: "Weighted ratio", show: two },
   monotony: { title: "Monotony", show: two },
   strain: { title: "Strain", show: whole },
-  week_change: { title: "Change on last week", show: (value) => `${value > 0 ? "+" : "−"}${Math.abs(Math.round(value * 100))} %` },
+  week_change: {
+    title: "Change on last week",
+    show: (value) => `${value > 0 ? "+" : "−"}${Math.abs(Math.round(value * 100))} %`,
+  },
 };
 
 function whole(value: number) {
@@ -35,8 +38,8 @@ export function Figures({ figures }: { figures: Figure[] }) {
         ))}
       </div>
       <p className="mt-3 text-ink-soft text-xs">
-        Ratios are context, not prophecy: their use for predicting injury is disputed. At two or three sessions a week monotony stays low by
-        construction.
+        Ratios are context, not prophecy: their use for predicting injury is disputed. At two or three sessions a week
+        monotony stays low by construction.
       </p>
     </section>
   );
@@ -47,8 +50,12 @@ function Told({ figure }: { figure: Figure }) {
   return (
     <Disclosure as="div" className="rounded-lg bg-canvas px-3 py-2">
       <p className="text-ink-soft text-xs">{title}</p>
-      {figure.value === null ? <p className="text-sm">{figure.reason}</p> : <p className="wide font-extrabold text-xl">{show(figure.value)}</p>}
-      <DisclosureButton aria-label={`Where does ${title} come from?`} className="text-ink-soft text-xs underline">
+      {figure.value === null ? (
+        <p className="text-sm">{figure.reason}</p>
+      ) : (
+        <p className="wide font-extrabold text-xl">{show(figure.value)}</p>
+      )}
+      <DisclosureButton aria-label={`${title}, where from?`} className="text-ink-soft text-xs underline">
         where from?
       </DisclosureButton>
       <DisclosurePanel className="mt-1 text-xs">

@@ -18,11 +18,25 @@ export function Knot({ knot, name }: { knot: KnotFacts; name: string }) {
   return (
     <svg viewBox="0 0 64 26" className="mx-auto h-[26px] w-16" role="img" aria-label={label}>
       <title>{label}</title>
-      <path d={`M3 13H${first - loop}M${first + (turns - 1) * 8 + loop} 13H${fading ? 53 : 61}`} stroke={colour} strokeWidth={width} strokeLinecap="round" />
+      <path
+        d={`M3 13H${first - loop}M${first + (turns - 1) * 8 + loop} 13H${fading ? 53 : 61}`}
+        stroke={colour}
+        strokeWidth={width}
+        strokeLinecap="round"
+      />
       {fading && <path d="M53 13l8 -6M53 13h9M53 13l8 6" stroke={colour} strokeWidth="1.4" strokeLinecap="round" />}
-      {Array.from({ length: turns }, (_, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: turns of one rope have no other name
-        <ellipse key={i} cx={first + i * 8} cy="13" rx={loop * 0.72} ry={loop} fill={held ? colour : "var(--color-chalk)"} stroke={colour} strokeWidth={width} strokeDasharray={knot.state === "learning" ? "3 2" : undefined} />
+      {RUNGS.slice(0, turns).map((turn, i) => (
+        <ellipse
+          key={turn}
+          cx={first + i * 8}
+          cy="13"
+          rx={loop * 0.72}
+          ry={loop}
+          fill={held ? colour : "var(--color-chalk)"}
+          stroke={colour}
+          strokeWidth={width}
+          strokeDasharray={knot.state === "learning" ? "3 2" : undefined}
+        />
       ))}
     </svg>
   );

@@ -12,11 +12,26 @@ export function LoadChart({ days, weeks }: { days: Page["days"]; weeks: Page["we
     <>
       <div className="h-44" aria-hidden="true">
         <ResponsiveContainer width="100%" height="100%">
-          <BarChart data={days.map((day) => ({ ...day, load: day.load ?? 0 }))} margin={{ top: 4, right: 0, bottom: 0, left: -18 }} accessibilityLayer={false}>
+          <BarChart
+            data={days.map((day) => ({ ...day, load: day.load ?? 0 }))}
+            margin={{ top: 4, right: 0, bottom: 0, left: -18 }}
+            accessibilityLayer={false}
+          >
             <CartesianGrid vertical={false} stroke="#D8CDB8" />
-            <XAxis dataKey="on" ticks={mondays} tickFormatter={dayAndMonth} tick={{ fontSize: 11, fill: "#565C63" }} tickLine={false} />
+            <XAxis
+              dataKey="on"
+              ticks={mondays}
+              tickFormatter={dayAndMonth}
+              tick={{ fontSize: 11, fill: "#565C63" }}
+              tickLine={false}
+            />
             <YAxis tick={{ fontSize: 11, fill: "#565C63" }} tickLine={false} axisLine={false} />
-            <Tooltip isAnimationActive={false} labelFormatter={(label) => shortDate(String(label))} formatter={(value) => [String(Math.round(Number(value))), "load"]} cursor={{ fill: "#E9E1D1" }} />
+            <Tooltip
+              isAnimationActive={false}
+              labelFormatter={(label) => shortDate(String(label))}
+              formatter={(value) => [String(Math.round(Number(value))), "load"]}
+              cursor={{ fill: "#E9E1D1" }}
+            />
             <Bar dataKey="load" isAnimationActive={false} radius={[2, 2, 0, 0]}>
               {days.map((day) => (
                 <Cell key={day.on} fill={day.on >= last ? "#9A6B12" : "#8B8578"} />

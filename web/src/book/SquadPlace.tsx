@@ -2,7 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, data, type Schemas } from "../api/client";
+import { Choice } from "../kit/Choice";
 import { Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
+import { Scrolling } from "../kit/Scrolling";
 import { dayAndMonth } from "../kit/time";
 import { Knot } from "./Knot";
 
@@ -16,7 +18,9 @@ export default function SquadPlace() {
   if (squad.isPending) return <Waiting what="the squad" />;
   if (squad.error) return <Trouble error={squad.error} />;
   const rows = squad.data.students.filter((student) => group === "" || student.group_id === group);
-  const drilled = squad.data.combinations.filter((combination) => rows.some((row) => row.knots.some((knot) => knot.combination_id === combination.id)));
+  const drilled = squad.data.combinations.filter((combination) =>
+    rows.some((row) => row.knots.some((knot) => knot.combination_id === combination.id)),
+  );
   return (
     <>
       <PageTitle aside={<Groups squad={squad.data} group={group} choose={setGroup} />}>Book</PageTitle>
@@ -26,8 +30,9 @@ export default function SquadPlace() {
         <Grid rows={rows} combinations={drilled} />
       )}
       <p className="mt-2 max-w-4xl text-ink-soft text-sm">
-        A knot has a turn for each rung; it tightens as marks make us surer, is filled when it is held, and frays when it fades. Repetitions
-        within a set are not independent, and coaches mark differently: read it as a hint where to look.
+        A knot has a turn for each rung; it tightens as marks make us surer, is filled when it is held, and frays when
+        it fades. Repetitions within a set are not independent, and coaches mark differently: read it as a hint where to
+        look.
       </p>
     </>
   );
@@ -35,28 +40,29 @@ export default function SquadPlace() {
 
 function Groups({ squad, group, choose }: { squad: Squad; group: string; choose: (id: string) => void }) {
   return (
-    <div role="radiogroup" aria-label="Group" className="flex flex-wrap gap-1.5">
-      {[{ id: "", name: "Everybody" }, ...squad.groups].map((each) => (
-        <button
-          key={each.id}
-          type="button"
-          role="radio"
-          aria-checked={group === each.id}
-          onClick={() => choose(each.id)}
-          className={`min-h-9 rounded-full border-[1.5px] px-3 font-semibold text-sm ${group === each.id ? "border-ink bg-ink text-canvas" : "border-seam bg-chalk hover:border-ink"}`}
-        >
-          {each.name}
-        </button>
-      ))}
-    </div>
+    <Choice
+      label="Group"
+      options={[
+        { value: "", shown: "Everybody" },
+        ...squad.groups.map((each) => ({ value: each.id, shown: each.name })),
+      ]}
+      value={group}
+      choose={choose}
+      className="flex flex-wrap gap-1.5"
+      look={(chosen) =>
+        `min-h-9 rounded-full border-[1.5px] px-3 font-semibold text-sm ${chosen ? "border-ink bg-ink text-canvas" : "border-seam bg-chalk hover:border-ink"}`
+      }
+    />
   );
 }
 
 function Grid({ rows, combinations }: { rows: Row[]; combinations: Squad["combinations"] }) {
   const most = Math.max(1, ...rows.flatMap((row) => row.weeks.map((week) => week.load)));
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard
-    <div className="max-h-[calc(100dvh-210px)] overflow-auto rounded-xl border-[1.5px] border-seam bg-chalk" tabIndex={0} role="group" aria-label="Students by combinations">
+    <Scrolling
+      label="Students by combinations"
+      className="max-h-[calc(100dvh-210px)] rounded-xl border-[1.5px] border-seam bg-chalk"
+    >
       <table className="w-full border-collapse text-sm">
         <thead>
           <tr>
@@ -67,7 +73,11 @@ function Grid({ rows, combinations }: { rows: Row[]; combinations: Squad["combin
               Load by week
             </th>
             {combinations.map((combination) => (
-              <th key={combination.id} scope="col" className="sticky top-0 z-10 min-w-18 bg-chalk px-1 py-2 align-bottom font-semibold text-xs leading-tight">
+              <th
+                key={combination.id}
+                scope="col"
+                className="sticky top-0 z-10 min-w-18 bg-chalk px-1 py-2 align-bottom font-semibold text-xs leading-tight"
+              >
                 <Link to={`/bench/${combination.id}`} className="hover:underline">
                   {combination.name}
                 </Link>
@@ -96,7 +106,7 @@ function Grid({ rows, combinations }: { rows: Row[]; combinations: Squad["combin
           ))}
         </tbody>
       </table>
-    </div>
+    </Scrolling>
   );
 }
 
@@ -106,7 +116,12 @@ const ORDER = ["air", "count", "clock", "move", "call", "answer"];
 function Cell({ row, combination }: { row: Row; combination: Squad["combinations"][number] }) {
   const knots = row.knots.filter((knot) => knot.combination_id === combination.id);
   const top = knots.sort((one, two) => ORDER.indexOf(two.rung) - ORDER.indexOf(one.rung))[0];
-  if (!top) return <span className="text-seam" aria-hidden="true">·</span>;
+  if (!top)
+    return (
+      <span className="text-seam" aria-hidden="true">
+        ·
+      </span>
+    );
   return <Knot knot={top} name={combination.name} />;
 }
 
@@ -118,7 +133,17 @@ function WeekBars({ row, most }: { row: Row; most: number }) {
         <title>{text}</title>
         {row.weeks.map((week, i) => {
           const height = (week.load / most) * 24;
-          return <rect key={week.monday} x={i * 12 + 1} y={26 - Math.max(height, 1)} width="9" height={Math.max(height, 1)} rx="1.5" fill={i === row.weeks.length - 1 ? "var(--color-brass)" : "#B9AC92"} />;
+          return (
+            <rect
+              key={week.monday}
+              x={i * 12 + 1}
+              y={26 - Math.max(height, 1)}
+              width="9"
+              height={Math.max(height, 1)}
+              rx="1.5"
+              fill={i === row.weeks.length - 1 ? "var(--color-brass)" : "#B9AC92"}
+            />
+          );
         })}
       </svg>
       <span className="w-9 text-right font-bold text-xs">{Math.round(row.week_load)}</span>

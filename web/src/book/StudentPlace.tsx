@@ -12,7 +12,10 @@ type Page = Schemas["StudentPage"];
 /** One student over weeks: load with its figures, what is mastered and what fades, and what was recorded. */
 export default function StudentPlace() {
   const { id } = useParams();
-  const page = useQuery({ queryKey: ["student", id], queryFn: () => data(api.GET("/api/book/students/{id}", { params: { path: { id: id as string } } })) });
+  const page = useQuery({
+    queryKey: ["student", id],
+    queryFn: () => data(api.GET("/api/book/students/{id}", { params: { path: { id: id as string } } })),
+  });
   if (page.isPending) return <Waiting what="the student" />;
   if (page.error) return <Trouble error={page.error} />;
   const { student } = page.data;
@@ -25,13 +28,18 @@ export default function StudentPlace() {
         · {student.group_name}
       </p>
       <h1 className="wide mb-3 font-extrabold text-3xl">
-        {student.name} <span className="font-normal text-base text-ink-soft">{student.level}, {student.stance}</span>
+        {student.name}{" "}
+        <span className="font-normal text-base text-ink-soft">
+          {student.level}, {student.stance}
+        </span>
       </h1>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
         <div className="grid content-start gap-4">
           <section aria-label="Load" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4">
             <h2 className="wide mb-1 font-extrabold text-lg">Load, day by day</h2>
-            <p className="mb-2 text-ink-soft text-sm">Effort × minutes. {page.data.days_known} of the last 28 days known.</p>
+            <p className="mb-2 text-ink-soft text-sm">
+              Effort × minutes. {page.data.days_known} of the last 28 days known.
+            </p>
             <LoadChart days={page.data.days} weeks={page.data.weeks} />
           </section>
           <Figures figures={page.data.figures} />
@@ -49,11 +57,24 @@ function Masteries({ masteries }: { masteries: Page["masteries"] }) {
   return (
     <section aria-label="Mastery" className="h-fit rounded-2xl border-[1.5px] border-seam bg-chalk p-4">
       <h2 className="wide mb-2 font-extrabold text-lg">What is owned</h2>
-      {masteries.length === 0 && <Empty title="No marks yet">Mark a few repetitions in the ring and they show here.</Empty>}
+      {masteries.length === 0 && (
+        <Empty title="No marks yet">Mark a few repetitions in the ring and they show here.</Empty>
+      )}
       <ul className="divide-y divide-seam">
         {masteries.map((mastery) => (
-          <li key={mastery.combination_id + mastery.rung} className="grid grid-cols-[72px_1fr_auto] items-center gap-3 py-2">
-            <Knot knot={{ state: mastery.state, sure_of: mastery.sure_of, rung: mastery.rung, words: mastery.words.sure_of }} name={mastery.name} />
+          <li
+            key={mastery.combination_id + mastery.rung}
+            className="grid grid-cols-[72px_1fr_auto] items-center gap-3 py-2"
+          >
+            <Knot
+              knot={{
+                state: mastery.state,
+                sure_of: mastery.sure_of,
+                rung: mastery.rung,
+                words: mastery.words.sure_of,
+              }}
+              name={mastery.name}
+            />
             <div>
               <p className="font-bold leading-tight">
                 <Link to={`/bench/${mastery.combination_id}`} className="hover:underline">
@@ -62,13 +83,20 @@ function Masteries({ masteries }: { masteries: Page["masteries"] }) {
                 <span className="font-normal text-ink-soft">at {mastery.rung}</span>
               </p>
               <p className="text-ink-soft text-sm">
-                {mastery.clean} clean of {mastery.attempted} on {mastery.days_marked} day{mastery.days_marked === 1 ? "" : "s"}; last {shortDate(mastery.marked_on)}
+                {mastery.clean} clean of {mastery.attempted} on {mastery.days_marked} day
+                {mastery.days_marked === 1 ? "" : "s"}; last {shortDate(mastery.marked_on)}
                 {mastery.marked_by && ` by ${mastery.marked_by}`}
               </p>
               <Sureness mastery={mastery} />
             </div>
             <p className="text-right text-sm">
-              <strong className={mastery.state === "held" ? "text-lead" : mastery.state === "fading" ? "text-rear" : "text-brass-deep"}>{STATE[mastery.state]}</strong>
+              <strong
+                className={
+                  mastery.state === "held" ? "text-lead" : mastery.state === "fading" ? "text-rear" : "text-brass-deep"
+                }
+              >
+                {STATE[mastery.state]}
+              </strong>
               <br />
               <span className="text-ink-soft">{mastery.words.sure_of}</span>
             </p>
@@ -76,8 +104,8 @@ function Masteries({ masteries }: { masteries: Page["masteries"] }) {
         ))}
       </ul>
       <p className="mt-2 text-ink-soft text-xs">
-        Marks fade with a half-life of 28 days, the product's own choice. Repetitions within a set are not independent and coaches mark
-        differently, so a score is a hint, not a grade.
+        Marks fade with a half-life of 28 days, the product's own choice. Repetitions within a set are not independent
+        and coaches mark differently, so a score is a hint, not a grade.
       </p>
     </section>
   );
@@ -96,9 +124,18 @@ function Sureness({ mastery }: { mastery: Page["masteries"][number] }) {
           : "not sure enough yet";
   return (
     <p className="mt-1 flex items-center gap-2 text-xs">
-      <span className="relative inline-block h-2 w-28 rounded-full bg-canvas-deep" title={`score ${mastery.score.toFixed(2)}, sure of ${mastery.sure_of.toFixed(2)}`}>
-        <span className="absolute inset-y-0 left-0 rounded-full bg-[#B9AC92]" style={{ width: `${mastery.score * 100}%` }} />
-        <span className="absolute inset-y-0 left-0 rounded-full bg-lead" style={{ width: `${mastery.sure_of * 100}%` }} />
+      <span
+        className="relative inline-block h-2 w-28 rounded-full bg-canvas-deep"
+        title={`score ${mastery.score.toFixed(2)}, sure of ${mastery.sure_of.toFixed(2)}`}
+      >
+        <span
+          className="absolute inset-y-0 left-0 rounded-full bg-[#B9AC92]"
+          style={{ width: `${mastery.score * 100}%` }}
+        />
+        <span
+          className="absolute inset-y-0 left-0 rounded-full bg-lead"
+          style={{ width: `${mastery.sure_of * 100}%` }}
+        />
         <span className="absolute -inset-y-0.5 left-[70%] w-0.5 bg-ink" />
       </span>
       {note}
@@ -107,7 +144,8 @@ function Sureness({ mastery }: { mastery: Page["masteries"][number] }) {
 }
 
 function Efforts({ efforts }: { efforts: Page["efforts"] }) {
-  if (efforts.length === 0) return <Empty title="No efforts yet">After a class, ask how hard it was: it shows here.</Empty>;
+  if (efforts.length === 0)
+    return <Empty title="No efforts yet">After a class, ask how hard it was: it shows here.</Empty>;
   return (
     <section aria-label="Recorded efforts" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4">
       <h2 className="wide mb-2 font-extrabold text-lg">What was recorded</h2>
@@ -123,8 +161,8 @@ function Efforts({ efforts }: { efforts: Page["efforts"] }) {
             </tr>
           </thead>
           <tbody>
-            {efforts.slice(0, 10).map((effort, i) => (
-              <tr key={`${effort.on}${effort.title}${i}`} className="border-seam border-t">
+            {efforts.slice(0, 10).map((effort) => (
+              <tr key={effort.id} className="border-seam border-t">
                 <td className="whitespace-nowrap py-1 pr-3">{shortDate(effort.on)}</td>
                 <td className="py-1 pr-3">{effort.title ?? "elsewhere"}</td>
                 <td className="py-1 pr-3">

@@ -6,7 +6,15 @@ type What = { combination?: Combination; title?: string };
 const MOST = 8;
 
 /** A new round: a combination from the shelf by any part of its name, or any other words for a plain item. */
-export function AddRound({ ref, shelf, add }: { ref: Ref<HTMLInputElement>; shelf: Combination[]; add: (what: What) => void }) {
+export function AddRound({
+  ref,
+  shelf,
+  add,
+}: {
+  ref: Ref<HTMLInputElement>;
+  shelf: Combination[];
+  add: (what: What) => void;
+}) {
   const [text, setText] = useState("");
   const wanted = text.trim().toLowerCase();
   const hits = shelf.filter((row) => `${row.name} ${row.notation}`.toLowerCase().includes(wanted)).slice(0, MOST);
@@ -26,15 +34,25 @@ export function AddRound({ ref, shelf, add }: { ref: Ref<HTMLInputElement>; shel
           onChange={(event) => setText(event.target.value)}
           className="w-full rounded-xl border-2 border-seam border-dashed bg-transparent px-4 py-2.5 placeholder:text-ink-soft focus:border-ink"
         />
-        <ComboboxOptions anchor={{ to: "bottom start", gap: 4 }} className="z-30 w-(--input-width) rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg empty:invisible">
+        <ComboboxOptions
+          anchor={{ to: "bottom start", gap: 4 }}
+          className="z-30 w-(--input-width) rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg empty:invisible"
+        >
           {hits.map((row) => (
-            <ComboboxOption key={row.id} value={{ combination: row } as What} className="flex cursor-pointer items-baseline gap-3 px-4 py-1.5 data-focus:bg-canvas-deep">
+            <ComboboxOption
+              key={row.id}
+              value={{ combination: row } as What}
+              className="flex cursor-pointer items-baseline gap-3 px-4 py-1.5 data-focus:bg-canvas-deep"
+            >
               <span className="font-semibold">{row.name}</span>
               <span className="text-ink-soft text-sm">{row.notation}</span>
             </ComboboxOption>
           ))}
           {text.trim() !== "" && (
-            <ComboboxOption value={{ title: text.trim() } as What} className="cursor-pointer px-4 py-1.5 data-focus:bg-canvas-deep">
+            <ComboboxOption
+              value={{ title: text.trim() } as What}
+              className="cursor-pointer px-4 py-1.5 data-focus:bg-canvas-deep"
+            >
               Plain item: <span className="font-semibold">{text.trim()}</span>
             </ComboboxOption>
           )}

@@ -19,7 +19,10 @@ import { Scales } from "./Scales";
 /** One class card: the rope of its rounds, the rounds themselves, and the scales. */
 export default function CardPlace() {
   const { id } = useParams();
-  const card = useQuery({ queryKey: ["card", id], queryFn: () => data(api.GET("/api/card/cards/{id}", { params: { path: { id: id as string } } })) });
+  const card = useQuery({
+    queryKey: ["card", id],
+    queryFn: () => data(api.GET("/api/card/cards/{id}", { params: { path: { id: id as string } } })),
+  });
   if (card.isPending) return <Waiting what="the card" />;
   if (card.error) return <Trouble error={card.error} />;
   return <Editor key={`${card.data.id}:${card.data.version}`} card={card.data} />;
@@ -57,7 +60,13 @@ function Editor({ card }: { card: Card }) {
   });
 
   const save = useMutation({
-    mutationFn: () => data(api.PUT("/api/card/cards/{id}", { params: { path: { id: card.id } }, body: { version: card.version, ...facts(draft.value) } })),
+    mutationFn: () =>
+      data(
+        api.PUT("/api/card/cards/{id}", {
+          params: { path: { id: card.id } },
+          body: { version: card.version, ...facts(draft.value) },
+        }),
+      ),
     onSuccess: (fresh) => {
       keep(draftKey, undefined);
       client.setQueryData(["card", card.id], fresh);
@@ -66,7 +75,8 @@ function Editor({ card }: { card: Card }) {
     },
   });
 
-  const setRows = (change: (rows: Draft["rows"]) => Draft["rows"], tag?: string) => draft.set((now) => ({ ...now, rows: change(now.rows) }), tag);
+  const setRows = (change: (rows: Draft["rows"]) => Draft["rows"], tag?: string) =>
+    draft.set((now) => ({ ...now, rows: change(now.rows) }), tag);
   useKeysOf("The Card", [
     { keys: "n", does: "new round", run: () => adding.current?.focus() },
     { keys: "Ctrl+Enter", does: "save the card", run: () => changed && save.mutate() },
@@ -80,12 +90,20 @@ function Editor({ card }: { card: Card }) {
   ]);
 
   const over = sums.data?.over ?? 0;
-  const field = "rounded-lg border-[1.5px] border-transparent bg-transparent px-2 hover:border-seam focus:border-ink focus:bg-chalk";
+  const field =
+    "rounded-lg border-[1.5px] border-transparent bg-transparent px-2 hover:border-seam focus:border-ink focus:bg-chalk";
   return (
     <>
       <h1 className="sr-only">Card: {card.name}</h1>
       <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
-        <input aria-label="Title" value={name} maxLength={80} readOnly={!mayPlan} onChange={(event) => draft.set({ ...draft.value, name: event.target.value }, "name")} className={`wide -ml-2 min-w-0 flex-1 font-extrabold text-2xl ${field}`} />
+        <input
+          aria-label="Title"
+          value={name}
+          maxLength={80}
+          readOnly={!mayPlan}
+          onChange={(event) => draft.set({ ...draft.value, name: event.target.value }, "name")}
+          className={`wide -ml-2 min-w-0 flex-1 font-extrabold text-2xl ${field}`}
+        />
         <label className="flex items-center gap-1 text-sm">
           class of
           <input
@@ -117,7 +135,9 @@ function Editor({ card }: { card: Card }) {
       </div>
       {save.error && (
         <div className="mb-2">
-          <Trouble error={save.error}>{save.error instanceof Refusal && save.error.status === 409 && <Theirs refusal={save.error} id={card.id} />}</Trouble>
+          <Trouble error={save.error}>
+            {save.error instanceof Refusal && save.error.status === 409 && <Theirs refusal={save.error} id={card.id} />}
+          </Trouble>
         </div>
       )}
       {sums.error && (
@@ -128,9 +148,17 @@ function Editor({ card }: { card: Card }) {
       <Rope rows={rows} sums={sums.data} minutes={minutes} />
       <div className="mt-3 grid gap-4 lg:grid-cols-[minmax(0,1fr)_272px]">
         <div className="min-w-0">
-          {rows.length === 0 && <Empty title="No rounds yet">Start with a warm-up: type its name below and press Enter.</Empty>}
+          {rows.length === 0 && (
+            <Empty title="No rounds yet">Start with a warm-up: type its name below and press Enter.</Empty>
+          )}
           <RoundRows rows={rows} sums={sums.data} shelf={shelf.data ?? []} set={setRows} readOnly={!mayPlan} />
-          {mayPlan && <AddRound ref={adding} shelf={shelf.data ?? []} add={(what) => setRows((now) => [...now, roundLike(now.at(-1), what)])} />}
+          {mayPlan && (
+            <AddRound
+              ref={adding}
+              shelf={shelf.data ?? []}
+              add={(what) => setRows((now) => [...now, roundLike(now.at(-1), what)])}
+            />
+          )}
         </div>
         <Scales sums={sums.data} minutes={minutes} />
       </div>
@@ -142,7 +170,8 @@ function Total({ total, over }: { total: number; over: number }) {
   const look = over > 0 ? "bg-rear text-chalk" : "bg-canvas-deep text-ink";
   return (
     <p role="status" aria-label="Length of the class" className={`rounded-full px-4 py-1.5 font-bold text-sm ${look}`}>
-      {clock(total)} · {over > 0 ? `too long by ${spoken(over)}` : over === 0 ? "fits to the second" : `${spoken(over)} to spare`}
+      {clock(total)} ·{" "}
+      {over > 0 ? `too long by ${spoken(over)}` : over === 0 ? "fits to the second" : `${spoken(over)} to spare`}
     </p>
   );
 }
@@ -155,7 +184,8 @@ function Theirs({ refusal, id }: { refusal: Refusal; id: string }) {
   return (
     <div className="mt-2 flex flex-wrap items-center gap-3">
       <p>
-        Theirs has {theirs.rounds.length} rounds ({theirs.rounds.map((round) => round.title).join(", ")}). Yours is still here.
+        Theirs has {theirs.rounds.length} rounds ({theirs.rounds.map((round) => round.title).join(", ")}). Yours is
+        still here.
       </p>
       <Button onClick={() => client.setQueryData(["card", id], theirs)}>Keep mine, on top of theirs</Button>
       <Button

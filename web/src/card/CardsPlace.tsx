@@ -18,7 +18,8 @@ export default function CardsPlace() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const add = useMutation({
-    mutationFn: () => data(api.POST("/api/card/cards", { body: { id: newId(), name: "New class", minutes: 60, rounds: [] } })),
+    mutationFn: () =>
+      data(api.POST("/api/card/cards", { body: { id: newId(), name: "New class", minutes: 60, rounds: [] } })),
     onSuccess: (card) => {
       client.invalidateQueries({ queryKey: ["cards"] });
       navigate(`/card/${card.id}`);
@@ -53,7 +54,7 @@ export default function CardsPlace() {
       )}
       <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">
         {cards.data.map((card) => (
-          <li key={card.id}>
+          <li key={card.id} className="min-w-0">
             <Line card={card} />
           </li>
         ))}
@@ -67,10 +68,12 @@ function Line({ card }: { card: Schemas["CardLine"] }) {
   const say = useSay();
   const mayPlan = useMayPlan();
   const archive = useMutation({
-    mutationFn: (asked: { version: number; archived: boolean }) => data(api.PUT("/api/card/cards/{id}/archived", { params: { path: { id: card.id } }, body: asked })),
+    mutationFn: (asked: { version: number; archived: boolean }) =>
+      data(api.PUT("/api/card/cards/{id}/archived", { params: { path: { id: card.id } }, body: asked })),
     onSuccess: (saved, asked) => {
       client.invalidateQueries({ queryKey: ["cards"] });
-      if (asked.archived) say(`${card.name} is archived.`, () => archive.mutate({ version: saved.version, archived: false }));
+      if (asked.archived)
+        say(`${card.name} is archived.`, () => archive.mutate({ version: saved.version, archived: false }));
     },
   });
   const over = card.seconds - card.minutes * 60;
@@ -84,7 +87,12 @@ function Line({ card }: { card: Schemas["CardLine"] }) {
         </span>
       </Link>
       {mayPlan && (
-        <Button look="quiet" className="px-3" onClick={() => archive.mutate({ version: card.version, archived: !card.archived })} aria-label={`${card.archived ? "Bring back" : "Archive"} ${card.name}`}>
+        <Button
+          look="quiet"
+          className="px-3"
+          onClick={() => archive.mutate({ version: card.version, archived: !card.archived })}
+          aria-label={`${card.archived ? "Bring back" : "Archive"} ${card.name}`}
+        >
           {card.archived ? "Bring back" : "Archive"}
         </Button>
       )}

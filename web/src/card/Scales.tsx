@@ -41,8 +41,18 @@ function Balance({ left, right }: { left: number; right: number }) {
   const [yl, yr] = [34 - tilt, 34 + tilt];
   const pan = (x: number, y: number, filled: boolean) => (
     <g>
-      <path d={`M${x} ${y}L${x - 34} 92M${x} ${y}L${x + 34} 92`.replaceAll("92", String(y + 50))} stroke="var(--color-ink)" strokeWidth="1.2" fill="none" />
-      <path d={`M${x - 40} ${y + 50}h80q-40 34 -80 0z`} fill={filled ? "var(--color-rear)" : "var(--color-chalk)"} stroke={filled ? "var(--color-rear)" : "var(--color-lead)"} strokeWidth="2.5" />
+      <path
+        d={`M${x} ${y}L${x - 34} 92M${x} ${y}L${x + 34} 92`.replaceAll("92", String(y + 50))}
+        stroke="var(--color-ink)"
+        strokeWidth="1.2"
+        fill="none"
+      />
+      <path
+        d={`M${x - 40} ${y + 50}h80q-40 34 -80 0z`}
+        fill={filled ? "var(--color-rear)" : "var(--color-chalk)"}
+        stroke={filled ? "var(--color-rear)" : "var(--color-lead)"}
+        strokeWidth="2.5"
+      />
     </g>
   );
   return (

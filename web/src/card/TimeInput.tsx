@@ -1,7 +1,15 @@
 import { useEffect, useState } from "react";
 import { clock, seconds } from "../kit/time";
 
-type Props = { label: string; field: string; value: number; least: number; change: (seconds: number) => void; readOnly: boolean; strong?: boolean };
+type Props = {
+  label: string;
+  field: string;
+  value: number;
+  least: number;
+  change: (seconds: number) => void;
+  readOnly: boolean;
+  strong?: boolean;
+};
 const MOST = 3600;
 
 /** Minutes and seconds typed as 3:00 or 180; what cannot be is said and kept until it can. */
@@ -35,7 +43,10 @@ export function TimeInput({ label, field, value, least, change, readOnly, strong
         className={`w-14 rounded-md border bg-transparent px-1 py-1 ${strong ? "font-extrabold text-base" : ""} ${wrong ? "border-rear text-rear" : "border-transparent hover:border-seam focus:border-ink"}`}
       />
       {wrong && (
-        <span role="alert" className="absolute top-full left-0 z-20 w-44 rounded-md border border-rear bg-chalk px-2 py-1 font-semibold text-rear text-xs">
+        <span
+          role="alert"
+          className="absolute top-full left-0 z-20 w-44 rounded-md border border-rear bg-chalk px-2 py-1 font-semibold text-rear text-xs"
+        >
           {clock(least)} to 1:00:00, as 3:00 or 180
         </span>
       )}

@@ -5,7 +5,17 @@ import { newId } from "../kit/ids";
 export type Row = Round & { key: string };
 export type Draft = { name: string; minutes: number; rows: Row[] };
 
-export const BLOCKS = ["warm-up", "technique", "bag", "mitts", "pads", "partner", "circuit", "finisher", "cool-down"] as const;
+export const BLOCKS = [
+  "warm-up",
+  "technique",
+  "bag",
+  "mitts",
+  "pads",
+  "partner",
+  "circuit",
+  "finisher",
+  "cool-down",
+] as const;
 export const RUNGS = ["air", "count", "clock", "move", "call", "answer"] as const;
 const IN_PAIRS = ["mitts", "pads", "partner"];
 
@@ -15,7 +25,12 @@ export const plain = ({ key: _key, ...round }: Row): Round => round;
 /** A new round after `before`, taking over what usually stays the same. */
 export function roundLike(before: Row | undefined, what: { combination?: Combination; title?: string }): Row {
   const drill = what.combination !== undefined;
-  const block = before && (drill ? !["warm-up", "cool-down"].includes(before.block) : true) ? before.block : drill ? "technique" : "warm-up";
+  const block =
+    before && (drill ? !["warm-up", "cool-down"].includes(before.block) : true)
+      ? before.block
+      : drill
+        ? "technique"
+        : "warm-up";
   return withKey({
     block,
     title: what.combination?.name ?? what.title ?? "Round",

@@ -8,12 +8,18 @@ import { PlaceKeys } from "../kit/placeKeys";
 import { keep, recall } from "../kit/stored";
 import { Door } from "./Door";
 import { Outbox } from "./outbox";
-import { newRing, pause, type Ring } from "./ring";
 import { RingView } from "./RingView";
+import { newRing, pause, type Ring } from "./ring";
 import { Stool } from "./Stool";
 
 export type Tap = { id: string; student: string; combination: string; rung: string; attempted: number; clean: number };
-export type Hall = { moment: "door" | "ring" | "stool" | "done"; present: string[]; sent: string[]; ring: Ring; taps: Tap[] };
+export type Hall = {
+  moment: "door" | "ring" | "stool" | "done";
+  present: string[];
+  sent: string[];
+  ring: Ring;
+  taps: Tap[];
+};
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */
 export default function ClassPlace() {

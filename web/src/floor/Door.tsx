@@ -20,12 +20,17 @@ export function Door({ held, hall, change, outbox }: Props) {
   const expected = held.students.filter((student) => student.group_id === held.group_id);
   const rest = held.students.filter((student) => student.group_id !== held.group_id);
   const toggle = (id: string) =>
-    change((now) => ({ ...now, present: now.present.includes(id) ? now.present.filter((other) => other !== id) : [...now.present, id] }));
+    change((now) => ({
+      ...now,
+      present: now.present.includes(id) ? now.present.filter((other) => other !== id) : [...now.present, id],
+    }));
   const enter = () => {
     wake();
     const fresh = hall.present.filter((id) => !hall.sent.includes(id));
     const at = new Date().toISOString();
-    outbox.put(...fresh.map((student_id) => ({ table: "attendances" as const, fact: { id: newId(), student_id, at } })));
+    outbox.put(
+      ...fresh.map((student_id) => ({ table: "attendances" as const, fact: { id: newId(), student_id, at } })),
+    );
     change((now) => ({ ...now, moment: "ring", sent: [...now.sent, ...fresh] }));
   };
   useKeysOf("The door", [{ keys: "Ctrl+Enter", does: "to the ring", run: () => held.segments.length > 0 && enter() }]);
@@ -38,8 +43,15 @@ export function Door({ held, hall, change, outbox }: Props) {
         · {dayAndTime(held.starts_at, club.time_zone)} · {held.minutes} min
       </p>
       <h1 className="wide mb-1 font-extrabold text-3xl">{held.title}</h1>
-      <p className="mb-4 text-ink-soft">Who is here? One tap each. Wraps and gloves on, water within reach; say where the first aid is.</p>
-      <Students title={held.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"} students={held.group_id ? expected : held.students} hall={hall} toggle={toggle} />
+      <p className="mb-4 text-ink-soft">
+        Who is here? One tap each. Wraps and gloves on, water within reach; say where the first aid is.
+      </p>
+      <Students
+        title={held.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
+        students={held.group_id ? expected : held.students}
+        hall={hall}
+        toggle={toggle}
+      />
       {held.group_id !== null && rest.length > 0 && (
         <>
           <Button look="quiet" className="my-3 px-3" onClick={() => setOthers(!others)} aria-expanded={others}>
@@ -51,7 +63,8 @@ export function Door({ held, hall, change, outbox }: Props) {
       <div className="fixed inset-x-0 bottom-0 border-seam border-t bg-canvas/95 px-4 py-3">
         <div className="mx-auto flex max-w-5xl items-center justify-between gap-4">
           <p role="status" className="font-bold text-lg">
-            {hall.present.length} here{hall.present.length % 2 === 1 && hall.present.length > 1 ? ", one trio in pair work" : ""}
+            {hall.present.length} here
+            {hall.present.length % 2 === 1 && hall.present.length > 1 ? ", one trio in pair work" : ""}
           </p>
           {held.segments.length === 0 ? (
             <p className="font-semibold text-rear">This class has no rounds: put some on its card first.</p>
@@ -66,7 +79,17 @@ export function Door({ held, hall, change, outbox }: Props) {
   );
 }
 
-function Students({ title, students, hall, toggle }: { title: string; students: Student[]; hall: Hall; toggle: (id: string) => void }) {
+function Students({
+  title,
+  students,
+  hall,
+  toggle,
+}: {
+  title: string;
+  students: Student[];
+  hall: Hall;
+  toggle: (id: string) => void;
+}) {
   return (
     <section aria-label={title}>
       <h2 className="wide mb-2 font-bold">{title}</h2>
@@ -81,7 +104,10 @@ function Students({ title, students, hall, toggle }: { title: string; students: 
                 onClick={() => toggle(student.id)}
                 className={`flex min-h-18 w-full items-center gap-3 rounded-xl border-2 px-3 py-2 text-left ${here ? "border-lead bg-lead text-chalk" : "border-seam bg-chalk hover:border-ink"}`}
               >
-                <span aria-hidden="true" className={`flex size-7 shrink-0 items-center justify-center rounded-full border-2 font-bold ${here ? "border-chalk" : "border-seam"}`}>
+                <span
+                  aria-hidden="true"
+                  className={`flex size-7 shrink-0 items-center justify-center rounded-full border-2 font-bold ${here ? "border-chalk" : "border-seam"}`}
+                >
                   {here ? "✓" : ""}
                 </span>
                 <span className="min-w-0">

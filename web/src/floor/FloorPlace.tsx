@@ -10,7 +10,10 @@ import { shortDate, timeOfDay } from "../kit/time";
 
 /** Which class to run: the next ones on the calendar, or any card now. */
 export default function FloorPlace() {
-  const classes = useQuery({ queryKey: ["classes"], queryFn: () => data(api.GET("/api/floor/classes", { params: { query: { days: 14 } } })) });
+  const classes = useQuery({
+    queryKey: ["classes"],
+    queryFn: () => data(api.GET("/api/floor/classes", { params: { query: { days: 14 } } })),
+  });
   const club = useClub();
   if (classes.isPending) return <Waiting what="the classes" />;
   if (classes.error) return <Trouble error={classes.error} />;
@@ -19,7 +22,7 @@ export default function FloorPlace() {
     <>
       <PageTitle>Floor</PageTitle>
       <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_360px]">
-        <section aria-label="Classes on the calendar">
+        <section aria-label="Classes on the calendar" className="min-w-0">
           {classes.data.length === 0 && <Empty title="No class on the calendar">Run any card now, on the right.</Empty>}
           {[...days].map(([day, rows]) => (
             <div key={day} className="mb-4">
@@ -40,16 +43,21 @@ export default function FloorPlace() {
 
 function Line({ row, zone }: { row: ClassLine; zone: string }) {
   return (
-    <li>
-      <Link to={`/floor/${row.id}`} className="flex items-center gap-4 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
-        <span className="wide w-20 font-extrabold text-xl">{timeOfDay(row.starts_at, zone)}</span>
+    <li className="min-w-0">
+      <Link
+        to={`/floor/${row.id}`}
+        className="flex items-center gap-4 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink"
+      >
+        <span className="wide w-16 shrink-0 font-extrabold text-xl sm:w-20">{timeOfDay(row.starts_at, zone)}</span>
         <span className="min-w-0 flex-1">
           <span className="block truncate font-bold">{row.title}</span>
           <span className="text-ink-soft text-sm">
             {row.group_name ?? "open class"} · {row.minutes} min · {row.expected} expected
           </span>
         </span>
-        <span className="font-semibold text-sm">{row.ended_at ? `held, ${row.present} came` : "Open the door"}</span>
+        <span className="text-right font-semibold text-sm max-sm:max-w-20">
+          {row.ended_at ? `held, ${row.present} came` : "Open the door"}
+        </span>
       </Link>
     </li>
   );
@@ -64,7 +72,8 @@ function RunNow() {
   const navigate = useNavigate();
   const chosen = card || cards.data?.[0]?.id || "";
   const open = useMutation({
-    mutationFn: () => data(api.POST("/api/floor/classes", { body: { id: newId(), card_id: chosen, group_id: group || null } })),
+    mutationFn: () =>
+      data(api.POST("/api/floor/classes", { body: { id: newId(), card_id: chosen, group_id: group || null } })),
     onSuccess: (row) => navigate(`/floor/${row.id}`),
   });
   const box = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2";

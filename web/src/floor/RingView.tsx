@@ -10,7 +10,23 @@ import { play, wake } from "./bell";
 import { type Hall, toStool } from "./ClassPlace";
 import { MarkStrip } from "./MarkStrip";
 import type { Outbox } from "./outbox";
-import { caughtUp, cuesBetween, end, isFresh, isOver, isRunning, left, lengthen, pause, type Ring, remaining, repeat, resume, share, skip } from "./ring";
+import {
+  caughtUp,
+  cuesBetween,
+  end,
+  isFresh,
+  isOver,
+  isRunning,
+  left,
+  lengthen,
+  pause,
+  type Ring,
+  remaining,
+  repeat,
+  resume,
+  share,
+  skip,
+} from "./ring";
 
 type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void; outbox: Outbox };
 const TICK = 100;
@@ -32,7 +48,13 @@ export function RingView({ held, hall, change, outbox }: Props) {
     outbox.takeBack(last.id);
     change((before) => ({ ...before, taps: before.taps.filter((tap) => tap.id !== last.id) }));
   };
-  const finish = () => change((before) => toStool({ ...before, ring: isOver(before.ring) || isFresh(before.ring) ? before.ring : end(before.ring, Date.now()) }));
+  const finish = () =>
+    change((before) =>
+      toStool({
+        ...before,
+        ring: isOver(before.ring) || isFresh(before.ring) ? before.ring : end(before.ring, Date.now()),
+      }),
+    );
   useKeysOf("The ring", [
     { keys: " ", does: "start, pause, go on", run: toggle },
     { keys: "ArrowRight", does: "skip", run: act(skip) },
@@ -51,22 +73,42 @@ export function RingView({ held, hall, change, outbox }: Props) {
       <div className="grid flex-1 content-start gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_400px]">
         <section aria-label="Now" className="min-w-0">
           <Clock ring={ring} now={now} kind={segment?.kind ?? "work"} />
-          <h1 className="wide mt-2 mb-2 font-extrabold text-2xl sm:text-3xl">{isOver(ring) ? "That was the last bell" : round?.title}</h1>
+          <h1 className="wide mt-2 mb-2 font-extrabold text-2xl sm:text-3xl">
+            {isOver(ring) ? "That was the last bell" : round?.title}
+          </h1>
           {combination && !isOver(ring) && (
             <>
-              <Wrap actions={combination.actions} setTime={combination.set_time} spoken={combination.spoken} size="huge" />
+              <Wrap
+                actions={combination.actions}
+                setTime={combination.set_time}
+                spoken={combination.spoken}
+                size="huge"
+              />
               <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>
             </>
           )}
           <Next held={held} ring={ring} />
         </section>
-        <MarkStrip held={held} hall={hall} round={round} takeBack={takeBack} mark={(tap) => {
-          const id = newId();
-          change((before) => ({ ...before, taps: [...before.taps, { ...tap, id }] }));
-          return id;
-        }} outbox={outbox} />
+        <MarkStrip
+          held={held}
+          hall={hall}
+          round={round}
+          takeBack={takeBack}
+          mark={(tap) => {
+            const id = newId();
+            change((before) => ({ ...before, taps: [...before.taps, { ...tap, id }] }));
+            return id;
+          }}
+          outbox={outbox}
+        />
       </div>
-      <Controls ring={ring} toggle={toggle} act={act} finish={finish} door={() => change((before) => ({ ...before, moment: "door" }))} />
+      <Controls
+        ring={ring}
+        toggle={toggle}
+        act={act}
+        finish={finish}
+        door={() => change((before) => ({ ...before, moment: "door" }))}
+      />
     </main>
   );
 }
@@ -104,7 +146,21 @@ function useCues(ring: Ring, now: number, quiet: boolean) {
   }, [ring, now, quiet]);
 }
 
-function Top({ held, ring, now, outbox, quiet, setQuiet }: { held: HeldClass; ring: Ring; now: number; outbox: Outbox; quiet: boolean; setQuiet: (quiet: boolean) => void }) {
+function Top({
+  held,
+  ring,
+  now,
+  outbox,
+  quiet,
+  setQuiet,
+}: {
+  held: HeldClass;
+  ring: Ring;
+  now: number;
+  outbox: Outbox;
+  quiet: boolean;
+  setQuiet: (quiet: boolean) => void;
+}) {
   const club = useClub();
   useSession();
   const rounds = new Set(held.segments.map((segment) => segment.round)).size;
@@ -119,7 +175,12 @@ function Top({ held, ring, now, outbox, quiet, setQuiet }: { held: HeldClass; ri
       <p className="flex items-center gap-3 text-night-soft">
         <Sending outbox={outbox} />
         {timeOfDay(new Date(now).toISOString(), zone)} · ends {timeOfDay(endsAt, zone)}
-        <button type="button" aria-pressed={quiet} onClick={() => setQuiet(!quiet)} className="rounded-full border border-night-line px-3 py-1 text-canvas text-sm">
+        <button
+          type="button"
+          aria-pressed={quiet}
+          onClick={() => setQuiet(!quiet)}
+          className="rounded-full border border-night-line px-3 py-1 text-canvas text-sm"
+        >
           {quiet ? "Bell off" : "Bell on"}
         </button>
       </p>
@@ -129,8 +190,18 @@ function Top({ held, ring, now, outbox, quiet, setQuiet }: { held: HeldClass; ri
 
 /** What still waits to be sent, and what could not be kept. */
 export function Sending({ outbox }: { outbox: Outbox }) {
-  if (outbox.full) return <span role="alert" className="font-semibold text-brass-bright">This device is full: free some room, or what is tapped may be lost.</span>;
-  if (outbox.refusal) return <span role="alert" className="font-semibold text-brass-bright">Not stored: {outbox.refusal.message}</span>;
+  if (outbox.full)
+    return (
+      <span role="alert" className="font-semibold text-brass-bright">
+        This device is full: free some room, or what is tapped may be lost.
+      </span>
+    );
+  if (outbox.refusal)
+    return (
+      <span role="alert" className="font-semibold text-brass-bright">
+        Not stored: {outbox.refusal.message}
+      </span>
+    );
   if (outbox.size === 0) return null;
   return <span className="text-sm">{outbox.size} to send</span>;
 }
@@ -141,10 +212,16 @@ function Clock({ ring, now, kind }: { ring: Ring; now: number; kind: string }) {
   return (
     <div>
       <p className="flex items-baseline gap-4">
-        <span role="timer" aria-label={kind === "work" ? "Work left" : kind === "rest" ? "Rest left" : "Explaining, left"} className={`wide font-extrabold text-[clamp(5.5rem,17.5vw,14.5rem)] leading-[0.86] ${resting ? "text-brass-bright" : "text-canvas"}`}>
+        <span
+          role="timer"
+          aria-label={kind === "work" ? "Work left" : kind === "rest" ? "Rest left" : "Explaining, left"}
+          className={`wide font-extrabold text-[clamp(5.5rem,17.5vw,14.5rem)] leading-[0.86] ${resting ? "text-brass-bright" : "text-canvas"}`}
+        >
           {clock(seconds)}
         </span>
-        <span className="font-bold text-brass-bright text-xl">{isOver(ring) ? "over" : !isRunning(ring) ? (isFresh(ring) ? "ready" : "paused") : resting ? kind : ""}</span>
+        <span className="font-bold text-brass-bright text-xl">
+          {isOver(ring) ? "over" : !isRunning(ring) ? (isFresh(ring) ? "ready" : "paused") : resting ? kind : ""}
+        </span>
       </p>
       <div className="mt-4 h-4 overflow-hidden rounded-full bg-night-line" aria-hidden="true">
         <div className="h-full rounded-full bg-brass-bright" style={{ width: `${share(ring, now) * 100}%` }} />
@@ -170,17 +247,29 @@ function Next({ held, ring }: { held: HeldClass; ring: Ring }) {
   );
 }
 
-type ControlsProps = { ring: Ring; toggle: () => void; act: (next: (ring: Ring, now: number) => Ring) => () => void; finish: () => void; door: () => void };
+type ControlsProps = {
+  ring: Ring;
+  toggle: () => void;
+  act: (next: (ring: Ring, now: number) => Ring) => () => void;
+  finish: () => void;
+  door: () => void;
+};
 
 function Controls({ ring, toggle, act, finish, door }: ControlsProps) {
   const [sure, setSure] = useState(false);
   const over = isOver(ring);
-  const key = "flex min-h-16 flex-col items-center justify-center rounded-2xl border-2 px-3 font-bold text-lg leading-tight disabled:opacity-40";
+  const key =
+    "flex min-h-16 flex-col items-center justify-center rounded-2xl border-2 px-3 font-bold text-lg leading-tight disabled:opacity-40";
   const plain = `${key} border-canvas/80 hover:bg-night-raised`;
   const hint = (text: string) => <span className="hidden font-normal text-sm sm:block">{text}</span>;
   return (
     <div className="sticky bottom-0 grid grid-cols-3 gap-2 bg-night pt-1 pb-2 sm:grid-cols-[2fr_1fr_1fr_1fr_1fr_1fr_1.3fr] sm:gap-3">
-      <button type="button" onClick={toggle} disabled={over} className={`${key} border-brass-bright bg-brass-bright text-night max-sm:col-span-3`}>
+      <button
+        type="button"
+        onClick={toggle}
+        disabled={over}
+        className={`${key} border-brass-bright bg-brass-bright text-night max-sm:col-span-3`}
+      >
         {isRunning(ring) ? "Pause" : isFresh(ring) ? "Start" : "Go on"}
         {hint("space")}
       </button>
@@ -199,7 +288,12 @@ function Controls({ ring, toggle, act, finish, door }: ControlsProps) {
       <button type="button" onClick={door} className={plain}>
         Door{hint("d")}
       </button>
-      <button type="button" onClick={() => (over || sure ? finish() : setSure(true))} onBlur={() => setSure(false)} className={over || sure ? `${key} border-brass-bright bg-brass-bright text-night` : plain}>
+      <button
+        type="button"
+        onClick={() => (over || sure ? finish() : setSure(true))}
+        onBlur={() => setSure(false)}
+        className={over || sure ? `${key} border-brass-bright bg-brass-bright text-night` : plain}
+      >
         {over ? "To the stool" : sure ? "Tap again to end" : "End class"}
       </button>
     </div>

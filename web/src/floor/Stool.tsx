@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, data, type HeldClass, type Student } from "../api/client";
+import { Choice } from "../kit/Choice";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useClub } from "../kit/session";
@@ -16,7 +17,19 @@ type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall)
 type Answer = { id: string; effort: number; estimated: boolean };
 type Told = { minutes: string; answers: Record<string, Answer> };
 
-const WORDS = ["nothing", "very easy", "easy", "moderate", "somewhat hard", "hard", "harder", "very hard", "very, very hard", "nearly all", "all I have"];
+const WORDS = [
+  "nothing",
+  "very easy",
+  "easy",
+  "moderate",
+  "somewhat hard",
+  "hard",
+  "harder",
+  "very hard",
+  "very, very hard",
+  "nearly all",
+  "all I have",
+];
 
 /** The stool: how hard it was for each, minutes really done, what was cut, done. */
 export function Stool({ held, hall, change, outbox }: Props) {
@@ -37,37 +50,65 @@ export function Stool({ held, hall, change, outbox }: Props) {
         if (answer) outbox.put({ table: "efforts", fact: { ...answer, student_id, on, minutes: whole, at } });
       }
       await outbox.send();
-      await data(api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body: { ended_at: at } }));
+      await data(
+        api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body: { ended_at: at } }),
+      );
     },
     onSuccess: () => {
-      for (const key of ["squad", "student", "classes", "weeks", "session"]) client.invalidateQueries({ queryKey: [key] });
+      for (const key of ["squad", "student", "classes", "weeks", "session"])
+        client.invalidateQueries({ queryKey: [key] });
       keep(`stool:${held.id}`, undefined);
       change((now) => ({ ...now, moment: "done" }));
     },
   });
   const choose = (student: string, effort: number) =>
-    setTold({ ...told, answers: { ...answers, [student]: { id: answers[student]?.id ?? newId(), effort, estimated: estimating } } });
+    setTold({
+      ...told,
+      answers: { ...answers, [student]: { id: answers[student]?.id ?? newId(), effort, estimated: estimating } },
+    });
   if (hall.moment === "done") return <Done held={held} outbox={outbox} />;
   const cut = hall.ring.runs.filter((run) => run.outcome !== "done");
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 pb-28">
       <h1 className="wide mb-1 font-extrabold text-3xl">The stool</h1>
-      <p className="mb-4 text-ink-soft">{held.title}: how hard was it, for each? Half an hour after class is the usual time to ask.</p>
+      <p className="mb-4 text-ink-soft">
+        {held.title}: how hard was it, for each? Half an hour after class is the usual time to ask.
+      </p>
       <div className="mb-4 grid gap-4 sm:grid-cols-2">
-        <Field label="Minutes really done" inputMode="numeric" value={minutes} onChange={(event) => setTold({ ...told, minutes: event.target.value })} problem={minutesProblem} />
+        <Field
+          label="Minutes really done"
+          inputMode="numeric"
+          value={minutes}
+          onChange={(event) => setTold({ ...told, minutes: event.target.value })}
+          problem={minutesProblem}
+        />
         <section aria-label="What was cut" className="text-sm">
           <p className="font-semibold">What was cut</p>
-          {cut.length === 0 ? <p className="text-ink-soft">Nothing: {hall.ring.runs.length} rounds done.</p> : <p>{cut.map((run) => `${held.rounds[run.round]?.title} (${run.outcome})`).join(", ")}</p>}
+          {cut.length === 0 ? (
+            <p className="text-ink-soft">Nothing: {hall.ring.runs.length} rounds done.</p>
+          ) : (
+            <p>{cut.map((run) => `${held.rounds[run.round]?.title} (${run.outcome})`).join(", ")}</p>
+          )}
         </section>
       </div>
       <label className="mb-3 flex items-center gap-2 text-sm">
-        <input type="checkbox" checked={estimating} onChange={(event) => setEstimating(event.target.checked)} className="size-5" />
+        <input
+          type="checkbox"
+          checked={estimating}
+          onChange={(event) => setEstimating(event.target.checked)}
+          className="size-5"
+        />
         These are my estimates, not the students' own words
       </label>
       {present.length === 0 && <p className="text-ink-soft">Nobody was checked in, so there is nobody to ask.</p>}
       <ul className="grid gap-2">
         {present.map((student) => (
-          <EffortRow key={student.id} student={student} answer={answers[student.id]} choose={(effort) => choose(student.id, effort)} />
+          <EffortRow
+            key={student.id}
+            student={student}
+            answer={answers[student.id]}
+            choose={(effort) => choose(student.id, effort)}
+          />
         ))}
       </ul>
       {finish.error && (
@@ -77,8 +118,17 @@ export function Stool({ held, hall, change, outbox }: Props) {
       )}
       <div className="fixed inset-x-0 bottom-0 border-seam border-t bg-canvas/95 px-4 py-3">
         <div className="mx-auto flex max-w-4xl items-center justify-between gap-4">
-          {!isOver(hall.ring) ? <Button onClick={() => change((now) => ({ ...now, moment: "ring" }))}>Back to the ring</Button> : <span />}
-          <Button look="main" big disabled={minutesProblem !== undefined || finish.isPending} onClick={() => finish.mutate()}>
+          {!isOver(hall.ring) ? (
+            <Button onClick={() => change((now) => ({ ...now, moment: "ring" }))}>Back to the ring</Button>
+          ) : (
+            <span />
+          )}
+          <Button
+            look="main"
+            big
+            disabled={minutesProblem !== undefined || finish.isPending}
+            onClick={() => finish.mutate()}
+          >
             {finish.isPending ? "Writing it down …" : "Done"}
           </Button>
         </div>
@@ -87,29 +137,33 @@ export function Stool({ held, hall, change, outbox }: Props) {
   );
 }
 
-function EffortRow({ student, answer, choose }: { student: Student; answer?: Answer; choose: (effort: number) => void }) {
+function EffortRow({
+  student,
+  answer,
+  choose,
+}: {
+  student: Student;
+  answer?: Answer;
+  choose: (effort: number) => void;
+}) {
   return (
     <li className="grid items-center gap-x-4 gap-y-1 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-2 sm:grid-cols-[170px_1fr]">
       <div>
         <p className="font-bold">{student.name}</p>
-        <p className="text-ink-soft text-sm">{answer === undefined ? "not asked yet" : `${WORDS[answer.effort]}${answer.estimated ? ", estimated" : ""}`}</p>
+        <p className="text-ink-soft text-sm">
+          {answer === undefined ? "not asked yet" : `${WORDS[answer.effort]}${answer.estimated ? ", estimated" : ""}`}
+        </p>
       </div>
-      <div role="radiogroup" aria-label={`Effort of ${student.name}`} className="grid grid-cols-11 gap-1">
-        {WORDS.map((word, effort) => (
-          <button
-            key={word}
-            type="button"
-            role="radio"
-            aria-checked={answer?.effort === effort}
-            aria-label={`${effort}, ${word}`}
-            title={word}
-            onClick={() => choose(effort)}
-            className={`min-h-11 rounded-lg border-[1.5px] font-bold ${answer?.effort === effort ? "border-brass bg-brass text-chalk" : "border-seam hover:border-ink"}`}
-          >
-            {effort}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label={`Effort of ${student.name}`}
+        options={WORDS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
+        value={answer?.effort ?? null}
+        choose={choose}
+        className="grid grid-cols-11 gap-1"
+        look={(chosen) =>
+          `min-h-11 rounded-lg border-[1.5px] font-bold ${chosen ? "border-brass bg-brass text-chalk" : "border-seam hover:border-ink"}`
+        }
+      />
     </li>
   );
 }

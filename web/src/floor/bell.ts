@@ -35,10 +35,11 @@ function tone(audio: AudioContext, frequency: number, at: number, loud: number, 
 
 /** Plays a cue: one stroke to begin, three to end, two knocks of wood as the warning, a soft tone to get ready. */
 export function play(cue: Heard["kind"]) {
-  if (!context || context.state !== "running") return;
-  const now = context.currentTime + 0.01;
-  if (cue === "bell_start") stroke(context, now, 0.5);
-  if (cue === "bell_end") [0, 0.28, 0.56].forEach((after) => stroke(context as AudioContext, now + after, 0.5));
-  if (cue === "warning") [0, 0.18].forEach((after) => tone(context as AudioContext, 980, now + after, 0.35, 0.06, "square"));
-  if (cue === "get_ready") tone(context, 440, now, 0.25, 0.5, "triangle");
+  const audio = context;
+  if (audio?.state !== "running") return;
+  const now = audio.currentTime + 0.01;
+  if (cue === "bell_start") stroke(audio, now, 0.5);
+  if (cue === "bell_end") for (const after of [0, 0.28, 0.56]) stroke(audio, now + after, 0.5);
+  if (cue === "warning") for (const after of [0, 0.18]) tone(audio, 980, now + after, 0.35, 0.06, "square");
+  if (cue === "get_ready") tone(audio, 440, now, 0.25, 0.5, "triangle");
 }

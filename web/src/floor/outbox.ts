@@ -63,7 +63,9 @@ export class Outbox {
     this.sending = true;
     const batch = this.waiting.slice(0, 400);
     try {
-      await data(api.POST("/api/floor/classes/{id}/facts", { params: { path: { id: this.classId } }, body: bundled(batch) }));
+      await data(
+        api.POST("/api/floor/classes/{id}/facts", { params: { path: { id: this.classId } }, body: bundled(batch) }),
+      );
       this.waiting = this.waiting.slice(batch.length);
       this.refusal = undefined;
     } catch (error) {

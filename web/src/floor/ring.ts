@@ -15,7 +15,14 @@ export type Ring = {
   runs: Run[]; // rounds left, in order
 };
 
-export const newRing = (segments: Segment[]): Ring => ({ segments, at: 0, elapsed: 0, since: null, extra: {}, runs: [] });
+export const newRing = (segments: Segment[]): Ring => ({
+  segments,
+  at: 0,
+  elapsed: 0,
+  since: null,
+  extra: {},
+  runs: [],
+});
 
 export const isOver = (ring: Ring) => ring.at >= ring.segments.length;
 export const isRunning = (ring: Ring) => ring.since !== null && !isOver(ring);
@@ -24,7 +31,8 @@ export const isFresh = (ring: Ring) => ring.at === 0 && ring.elapsed === 0 && ri
 const length = (ring: Ring, at = ring.at) => Math.max(1000, (ring.segments[at]?.duration ?? 0) + (ring.extra[at] ?? 0));
 
 /** Time gone in the current segment. */
-export const gone = (ring: Ring, now: number) => ring.elapsed + (ring.since === null ? 0 : Math.max(0, now - ring.since));
+export const gone = (ring: Ring, now: number) =>
+  ring.elapsed + (ring.since === null ? 0 : Math.max(0, now - ring.since));
 export const left = (ring: Ring, now: number) => (isOver(ring) ? 0 : Math.max(0, length(ring) - gone(ring, now)));
 export const share = (ring: Ring, now: number) => (isOver(ring) ? 1 : Math.min(1, gone(ring, now) / length(ring)));
 
@@ -55,8 +63,10 @@ function leave(ring: Ring, now: number, outcome: Run["outcome"]): Ring {
   return { ...ring, runs: [...ring.runs, { round: segment.round, worked_s: worked, outcome, at: now }] };
 }
 
-export const resume = (ring: Ring, now: number): Ring => (isOver(ring) || ring.since !== null ? ring : { ...ring, since: now });
-export const pause = (ring: Ring, now: number): Ring => (ring.since === null ? ring : { ...ring, elapsed: gone(ring, now), since: null });
+export const resume = (ring: Ring, now: number): Ring =>
+  isOver(ring) || ring.since !== null ? ring : { ...ring, since: now };
+export const pause = (ring: Ring, now: number): Ring =>
+  ring.since === null ? ring : { ...ring, elapsed: gone(ring, now), since: null };
 
 /** On to the next segment; work that is left early is noted as skipped. */
 export function skip(ring: Ring, now: number): Ring {
@@ -96,7 +106,10 @@ export function cuesBetween(before: Ring, after: Ring, then: number, now: number
     const from = at === before.at ? gone(before, then) : -1;
     const to = at === after.at ? gone(after, now) : Number.POSITIVE_INFINITY;
     for (const cue of before.segments[at]?.cues ?? []) {
-      const instant = cue.kind === "bell_end" || cue.kind === "warning" || cue.kind === "get_ready" ? cue.at + (after.extra[at] ?? 0) : cue.at;
+      const instant =
+        cue.kind === "bell_end" || cue.kind === "warning" || cue.kind === "get_ready"
+          ? cue.at + (after.extra[at] ?? 0)
+          : cue.at;
       const fresh = at < after.at ? at === after.at - 1 : to - instant < LATE;
       if (instant > from && instant <= to && fresh) heard.push({ kind: cue.kind, text: cue.text });
     }

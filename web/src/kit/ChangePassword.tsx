@@ -10,7 +10,8 @@ export function ChangePassword({ open, close }: { open: boolean; close: () => vo
   const [old, setOld] = useState("");
   const [fresh, setFresh] = useState("");
   const change = useMutation({
-    mutationFn: () => data(api.POST("/api/account/change-password", { body: { password: old, "new-password": fresh } })),
+    mutationFn: () =>
+      data(api.POST("/api/account/change-password", { body: { password: old, "new-password": fresh } })),
     onSuccess: () => {
       say("Password changed.");
       setOld("");
@@ -27,7 +28,14 @@ export function ChangePassword({ open, close }: { open: boolean; close: () => vo
           change.mutate();
         }}
       >
-        <Field label="Your password now" type="password" autoComplete="current-password" value={old} onChange={(event) => setOld(event.target.value)} required />
+        <Field
+          label="Your password now"
+          type="password"
+          autoComplete="current-password"
+          value={old}
+          onChange={(event) => setOld(event.target.value)}
+          required
+        />
         <Field
           label="New password"
           type="password"

@@ -2,9 +2,9 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headl
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { api, data } from "../api/client";
 import { useCards, useShelf } from "./queries";
 import { Sheet } from "./Sheet";
-import { api, data } from "../api/client";
 
 type Hit = { id: string; kind: string; name: string; note: string; to: string };
 const MOST = 9;
@@ -33,7 +33,11 @@ export function Finder({ open, close }: { open: boolean; close: () => void }) {
         />
         <ComboboxOptions static className="mt-2">
           {hits.map((hit) => (
-            <ComboboxOption key={hit.kind + hit.id} value={hit} className="flex cursor-pointer items-baseline gap-3 rounded-lg px-3 py-2 data-focus:bg-canvas-deep">
+            <ComboboxOption
+              key={hit.kind + hit.id}
+              value={hit}
+              className="flex cursor-pointer items-baseline gap-3 rounded-lg px-3 py-2 data-focus:bg-canvas-deep"
+            >
               <span className="font-semibold">{hit.name}</span>
               <span className="flex-1 truncate text-ink-soft text-sm">{hit.note}</span>
               <span className="text-ink-soft text-xs">{hit.kind}</span>
@@ -51,9 +55,27 @@ function useHits(open: boolean, text: string): Hit[] {
   const cards = useCards({ enabled: open });
   const squad = useQuery({ queryKey: ["squad"], queryFn: () => data(api.GET("/api/book/squad")), enabled: open });
   const all: Hit[] = [
-    ...(shelf.data ?? []).map((row) => ({ id: row.id, kind: "combination", name: row.name, note: row.notation, to: `/bench/${row.id}` })),
-    ...(cards.data ?? []).map((row) => ({ id: row.id, kind: "card", name: row.name, note: `${row.rounds} rounds`, to: `/card/${row.id}` })),
-    ...(squad.data?.students ?? []).map((row) => ({ id: row.id, kind: "student", name: row.name, note: row.group_name, to: `/book/${row.id}` })),
+    ...(shelf.data ?? []).map((row) => ({
+      id: row.id,
+      kind: "combination",
+      name: row.name,
+      note: row.notation,
+      to: `/bench/${row.id}`,
+    })),
+    ...(cards.data ?? []).map((row) => ({
+      id: row.id,
+      kind: "card",
+      name: row.name,
+      note: `${row.rounds} rounds`,
+      to: `/card/${row.id}`,
+    })),
+    ...(squad.data?.students ?? []).map((row) => ({
+      id: row.id,
+      kind: "student",
+      name: row.name,
+      note: row.group_name,
+      to: `/book/${row.id}`,
+    })),
   ];
   const wanted = text.trim().toLowerCase();
   return all.filter((hit) => `${hit.name} ${hit.note}`.toLowerCase().includes(wanted)).slice(0, MOST);

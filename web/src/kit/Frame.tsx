@@ -40,7 +40,10 @@ function Framed({ children }: { children: ReactNode }) {
   const placeKeys = usePlaceKeys();
   return (
     <div className="flex min-h-dvh flex-col">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-50 focus:bg-chalk focus:p-2">
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-50 focus:bg-chalk focus:p-2"
+      >
         Skip to the work
       </a>
       <Band />
@@ -48,7 +51,11 @@ function Framed({ children }: { children: ReactNode }) {
         {children}
       </main>
       <Finder open={finding} close={() => setFinding(false)} />
-      <KeysDialog open={showingKeys} close={() => setShowingKeys(false)} groups={[{ title: "Everywhere", keys: everywhere }, ...placeKeys]} />
+      <KeysDialog
+        open={showingKeys}
+        close={() => setShowingKeys(false)}
+        groups={[{ title: "Everywhere", keys: everywhere }, ...placeKeys]}
+      />
     </div>
   );
 }
@@ -80,7 +87,11 @@ function Places({ className }: { className: string }) {
       {PLACES.map((place) => {
         const here = pathname.startsWith(place.to);
         return (
-          <NavLink key={place.to} to={place.to} className={`relative flex h-10 flex-col items-center justify-end ${className}`}>
+          <NavLink
+            key={place.to}
+            to={place.to}
+            className={`relative flex h-10 flex-col items-center justify-end ${className}`}
+          >
             {here ? (
               <span className="wide z-10 flex w-full items-center justify-between gap-2 rounded-md bg-brass px-2 py-1 font-bold text-chalk shadow-[inset_0_2px_0_#c9952f] md:translate-y-[15px]">
                 <Screw />
@@ -110,7 +121,9 @@ function Name() {
     <NavLink to="/bench" className="flex items-center gap-2.5">
       <img src="/bell.svg" alt="" className="h-10 w-9" />
       <span>
-        <span className="wide block whitespace-nowrap font-extrabold text-base leading-tight sm:text-lg">Jaunty Bell</span>
+        <span className="wide block whitespace-nowrap font-extrabold text-base leading-tight sm:text-lg">
+          Jaunty Bell
+        </span>
         <span className="hidden text-ink-soft text-xs sm:block">{club?.name}</span>
       </span>
     </NavLink>
@@ -139,6 +152,10 @@ function AccountMenu() {
   const client = useQueryClient();
   const [changing, setChanging] = useState(false);
   const name = data?.account?.name ?? "";
+  const initials = name
+    .split(" ")
+    .map((part) => part[0])
+    .join("");
   const signOut = async () => {
     await api.POST("/api/account/logout", { body: {} });
     client.clear();
@@ -149,15 +166,15 @@ function AccountMenu() {
     <>
       <Menu>
         <MenuButton
-          aria-label={`Account of ${name}`}
+          aria-label={`${initials}: account of ${name}`}
           className="flex size-10 items-center justify-center rounded-full border-[1.5px] border-ink/60 bg-chalk font-bold text-sm"
         >
-          {name
-            .split(" ")
-            .map((part) => part[0])
-            .join("")}
+          {initials}
         </MenuButton>
-        <MenuItems anchor="bottom end" className="z-40 w-56 rounded-xl border-[1.5px] border-seam bg-chalk py-2 shadow-lg">
+        <MenuItems
+          anchor="bottom end"
+          className="z-40 w-56 rounded-xl border-[1.5px] border-seam bg-chalk py-2 shadow-lg"
+        >
           <p className="px-4 pb-2 text-ink-soft text-sm">
             {name}, {data?.account?.role}
           </p>

@@ -2,7 +2,17 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import type { ReactNode } from "react";
 
 /** A dialog over the place, closed with Escape. */
-export function Sheet({ open, close, title, children }: { open: boolean; close: () => void; title: string; children: ReactNode }) {
+export function Sheet({
+  open,
+  close,
+  title,
+  children,
+}: {
+  open: boolean;
+  close: () => void;
+  title: string;
+  children: ReactNode;
+}) {
   return (
     <Dialog open={open} onClose={close} className="relative z-40">
       <DialogBackdrop className="fixed inset-0 bg-ink/40" />
@@ -10,7 +20,11 @@ export function Sheet({ open, close, title, children }: { open: boolean; close: 
         <DialogPanel className="w-full max-w-lg rounded-2xl border-[1.5px] border-seam bg-chalk p-5 shadow-xl">
           <div className="mb-3 flex items-center justify-between">
             <DialogTitle className="wide font-extrabold text-xl">{title}</DialogTitle>
-            <button type="button" onClick={close} className="rounded-full px-3 py-1 font-semibold text-sm hover:bg-canvas-deep">
+            <button
+              type="button"
+              onClick={close}
+              className="rounded-full px-3 py-1 font-semibold text-sm hover:bg-canvas-deep"
+            >
               Close
             </button>
           </div>

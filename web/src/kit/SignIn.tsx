@@ -29,8 +29,23 @@ export function SignIn() {
           signIn.mutate();
         }}
       >
-        <Field label="Email" type="email" autoComplete="username" autoFocus required value={login} onChange={(event) => setLogin(event.target.value)} />
-        <Field label="Password" type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
+        <Field
+          label="Email"
+          type="email"
+          autoComplete="username"
+          autoFocus
+          required
+          value={login}
+          onChange={(event) => setLogin(event.target.value)}
+        />
+        <Field
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+        />
         {signIn.error && <Trouble error={signIn.error} />}
         <Button look="main" big type="submit" disabled={signIn.isPending}>
           {signIn.isPending ? "Signing in …" : "Ring in"}

@@ -10,7 +10,11 @@ function typing(target: EventTarget | null) {
 }
 
 function named(event: KeyboardEvent): string {
-  const parts = [event.ctrlKey || event.metaKey ? "Ctrl" : "", event.altKey ? "Alt" : "", event.key.length === 1 ? event.key.toLowerCase() : event.key];
+  const parts = [
+    event.ctrlKey || event.metaKey ? "Ctrl" : "",
+    event.altKey ? "Alt" : "",
+    event.key.length === 1 ? event.key.toLowerCase() : event.key,
+  ];
   if (event.shiftKey && event.key.length > 1) parts.splice(2, 0, "Shift");
   if (event.shiftKey && event.ctrlKey && event.key.length === 1) parts.splice(2, 0, "Shift");
   return parts.filter(Boolean).join("+");

@@ -10,7 +10,11 @@ const LOOKS = {
   nightMain: "bg-brass-bright text-night border-brass-bright hover:bg-[#f1c468]",
 };
 
-type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { ref?: Ref<HTMLButtonElement>; look?: keyof typeof LOOKS; big?: boolean };
+type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & {
+  ref?: Ref<HTMLButtonElement>;
+  look?: keyof typeof LOOKS;
+  big?: boolean;
+};
 
 export function Button({ look = "plain", big = false, className = "", type = "button", ...rest }: ButtonProps) {
   return (
@@ -22,7 +26,12 @@ export function Button({ look = "plain", big = false, className = "", type = "bu
   );
 }
 
-type FieldProps = InputHTMLAttributes<HTMLInputElement> & { label: string; problem?: string; hint?: string; hideLabel?: boolean };
+type FieldProps = InputHTMLAttributes<HTMLInputElement> & {
+  label: string;
+  problem?: string;
+  hint?: string;
+  hideLabel?: boolean;
+};
 
 /** A labelled input with its problem next to it. */
 export function Field({ label, problem, hint, hideLabel = false, className = "", ...rest }: FieldProps) {
@@ -50,7 +59,8 @@ export function Field({ label, problem, hint, hideLabel = false, className = "",
 
 /** What went wrong, in place. */
 export function Trouble({ error, children }: { error: unknown; children?: ReactNode }) {
-  const problems = error instanceof Refusal ? error.problems : [{ message: "Something went wrong here. Try once more." }];
+  const problems =
+    error instanceof Refusal ? error.problems : [{ message: "Something went wrong here. Try once more." }];
   return (
     <div role="alert" className="rounded-lg border-[1.5px] border-rear bg-chalk px-4 py-3 text-sm">
       {problems.map((problem) => (

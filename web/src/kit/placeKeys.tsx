@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
-import { Sheet } from "./Sheet";
 import { type Key, useKeys } from "./keys";
+import { Sheet } from "./Sheet";
 
 type Group = { title: string; keys: Key[] };
 type Registry = { groups: Group[]; put: (group: Group) => () => void };

@@ -38,7 +38,9 @@ export function timeOfDay(iso: string, zone: string): string {
 
 /** A date as "Tue 24 Nov". */
 export function shortDate(date: string): string {
-  return day("UTC", { weekday: "short", day: "numeric", month: "short" }).format(new Date(`${date}T12:00:00Z`)).replace(",", "");
+  return day("UTC", { weekday: "short", day: "numeric", month: "short" })
+    .format(new Date(`${date}T12:00:00Z`))
+    .replace(",", "");
 }
 
 export function dayAndMonth(date: string): string {

@@ -19,7 +19,11 @@ export function SayProvider({ children }: { children: ReactNode }) {
   return (
     <Say value={say}>
       {children}
-      <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-4">
+      <div
+        role="status"
+        aria-live="polite"
+        className="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex justify-center px-4"
+      >
         {note && (
           <div className="pointer-events-auto flex items-center gap-4 rounded-full bg-ink py-2 pr-3 pl-5 font-semibold text-canvas text-sm shadow-lg">
             {note.text}

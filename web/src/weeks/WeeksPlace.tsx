@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { api, type ClassLine, data } from "../api/client";
 import { PageTitle, Trouble, Waiting } from "../kit/parts";
+import { Scrolling } from "../kit/Scrolling";
 import { useClub } from "../kit/session";
 import { dayAndMonth, dayAndTime } from "../kit/time";
 
@@ -21,8 +22,7 @@ export default function WeeksPlace() {
   return (
     <>
       <PageTitle>Weeks</PageTitle>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard */}
-      <div className="flex gap-2 overflow-x-auto pb-2" tabIndex={0} role="group" aria-label="Weeks">
+      <Scrolling label="Weeks" className="flex gap-2 pb-2">
         {weeks.data.map((week) => (
           <section
             key={week.monday}
@@ -31,7 +31,8 @@ export default function WeeksPlace() {
             className={`flex w-44 shrink-0 flex-col rounded-xl border-[1.5px] ${week.monday === current ? "border-brass bg-chalk" : "border-seam bg-chalk/60"}`}
           >
             <h2 className="wide px-3 pt-2 font-bold">
-              {dayAndMonth(week.monday)} {week.monday === current && <span className="font-normal text-brass-deep text-sm">this week</span>}
+              {dayAndMonth(week.monday)}{" "}
+              {week.monday === current && <span className="font-normal text-brass-deep text-sm">this week</span>}
             </h2>
             <ul className="grid flex-1 content-start gap-1.5 p-2">
               {week.classes.map((row) => (
@@ -40,15 +41,19 @@ export default function WeeksPlace() {
               {week.classes.length === 0 && <li className="px-1 text-ink-soft text-sm">no class</li>}
             </ul>
             <div className="px-2 pb-2">
-              <p className="text-ink-soft text-xs">{week.load > 0 ? `load ${Math.round(week.load).toLocaleString("en-GB")}` : " "}</p>
+              <p className="text-ink-soft text-xs">
+                {week.load > 0 ? `load ${Math.round(week.load).toLocaleString("en-GB")}` : " "}
+              </p>
               <div className="flex h-16 items-end" aria-hidden="true">
                 <div className="w-full rounded-t bg-[#B9AC92]" style={{ height: `${(week.load / most) * 100}%` }} />
               </div>
             </div>
           </section>
         ))}
-      </div>
-      <p className="text-ink-soft text-sm">The ground line is the load of the whole club in each week: effort × minutes, all students added up.</p>
+      </Scrolling>
+      <p className="text-ink-soft text-sm">
+        The ground line is the load of the whole club in each week: effort × minutes, all students added up.
+      </p>
     </>
   );
 }
@@ -56,10 +61,15 @@ export default function WeeksPlace() {
 function ClassTag({ row, zone }: { row: ClassLine; zone: string }) {
   return (
     <li>
-      <Link to={`/floor/${row.id}`} className={`block rounded-lg border px-2 py-1.5 text-xs leading-snug hover:border-ink ${row.ended_at ? "border-seam bg-canvas" : "border-brass/60 bg-chalk"}`}>
+      <Link
+        to={`/floor/${row.id}`}
+        className={`block rounded-lg border px-2 py-1.5 text-xs leading-snug hover:border-ink ${row.ended_at ? "border-seam bg-canvas" : "border-brass/60 bg-chalk"}`}
+      >
         <span className="font-bold">{dayAndTime(row.starts_at, zone)}</span>
         <span className="block truncate">{row.title}</span>
-        <span className="text-ink-soft">{row.ended_at ? `${row.present} of ${row.expected} came` : `${row.expected} expected`}</span>
+        <span className="text-ink-soft">
+          {row.ended_at ? `${row.present} of ${row.expected} came` : `${row.expected} expected`}
+        </span>
       </Link>
     </li>
   );

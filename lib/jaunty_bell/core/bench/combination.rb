@@ -32,7 +32,10 @@ module JauntyBell
 
         # How many contact strikes there are when every repeat is counted once.
         def strikes_counting_repeats_once(list = items)
-          list.sum { |item| item.is_a?(Repeat) ? strikes_counting_repeats_once(item.items) : (item.contact? ? 1 : 0) }
+          list.sum do |item|
+            next strikes_counting_repeats_once(item.items) if item.is_a?(Repeat)
+            item.contact? ? 1 : 0
+          end
         end
 
         # With the action at `index` (counted opened up) replaced by others in the place where it is written, so that a

@@ -1,4 +1,3 @@
-
 module JauntyBell
   module Core
     module Book

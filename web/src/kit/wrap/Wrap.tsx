@@ -20,7 +20,13 @@ const UNDER = 44;
  * A combination drawn as an unrolled hand wrap: time runs along the band to scale, the lead side above the seam and the
  * rear side below it, head far from the seam and leg at its edge; a thread from action to action shows the link.
  */
-export function Wrap({ actions, setTime, spoken, size, selected }: Cloth & { size: keyof typeof SIZES; selected?: number | null }) {
+export function Wrap({
+  actions,
+  setTime,
+  spoken,
+  size,
+  selected,
+}: Cloth & { size: keyof typeof SIZES; selected?: number | null }) {
   const [ref, width] = useWidth(size === "strip" ? 180 : 700);
   const sizes = SIZES[size];
   const rows = layOut(actions, setTime, width, sizes.half, sizes.leastBeat);
@@ -44,7 +50,14 @@ function Band({ row, first, sizes, selected }: { row: Row; first: boolean; sizes
   const height = 2 * half + 4 + (labels ? UNDER : 0) + (partner ? half * 0.5 : 0);
   const k = markScale(row, half);
   return (
-    <svg viewBox={`0 ${top} ${row.width} ${height}`} width={row.width} height={height} className="block max-w-full" aria-hidden="true" focusable="false">
+    <svg
+      viewBox={`0 ${top} ${row.width} ${height}`}
+      width={row.width}
+      height={height}
+      className="block max-w-full"
+      aria-hidden="true"
+      focusable="false"
+    >
       <defs>
         <pattern id={weave} width="6" height="6" patternUnits="userSpaceOnUse">
           <rect width="6" height="6" fill="#F8F2E4" />
@@ -76,7 +89,10 @@ function outline(width: number, half: number): string {
   const edge = width - 8;
   const teeth = 10;
   const step = (2 * half) / teeth;
-  const torn = Array.from({ length: teeth }, (_, i) => `L${edge + (i % 2 === 0 ? 6 : 0)} ${-half + step * (i + 1)}`).join("");
+  const torn = Array.from(
+    { length: teeth },
+    (_, i) => `L${edge + (i % 2 === 0 ? 6 : 0)} ${-half + step * (i + 1)}`,
+  ).join("");
   return `M9 ${-half}H${edge}${torn}H9a8 8 0 0 1 -8 -8V${-half + 8}a8 8 0 0 1 8 -8z`;
 }
 
@@ -98,12 +114,18 @@ function Placed({ place, k, selected }: { place: Place; k: number; selected: boo
   return (
     <g>
       {selected && <circle cx={x} cy={y} r={36 * k} fill="none" stroke="var(--color-brass)" strokeWidth="3" />}
-      {action.family !== "defence" && action.family !== "step" && <circle cx={x} cy={y} r={27 * k} fill="#FBF6EA" opacity="0.9" />}
+      {action.family !== "defence" && action.family !== "step" && (
+        <circle cx={x} cy={y} r={27 * k} fill="#FBF6EA" opacity="0.9" />
+      )}
       {pin && action.with && (
         <g>
           <path d={`M${x} ${y}L${pin.x} ${pin.y}`} stroke="var(--color-ink)" strokeWidth="1.5" />
           <g transform={`translate(${pin.x} ${pin.y}) scale(${k})`}>
-            {action.with.family === "step" ? <StepMark technique={action.with.technique} /> : <DefenceMark side={action.with.side} />}
+            {action.with.family === "step" ? (
+              <StepMark technique={action.with.technique} />
+            ) : (
+              <DefenceMark side={action.with.side} />
+            )}
           </g>
           <circle cx={x} cy={(y + pin.y) / 2} r={3.5 * Math.max(k, 0.5)} fill="var(--color-ink)" />
         </g>
@@ -117,12 +139,27 @@ function Placed({ place, k, selected }: { place: Place; k: number; selected: boo
 
 /** The link from one action to the next: whole, slack where it is weak, cut where it is a fault. */
 function Thread({ from, to, wide }: { from: Place; to: Place; wide: boolean }) {
-  if (from.action.by === "partner" || to.action.by === "partner" || from.action.family === "pause" || to.action.family === "pause") return null;
+  if (
+    from.action.by === "partner" ||
+    to.action.by === "partner" ||
+    from.action.family === "pause" ||
+    to.action.family === "pause"
+  )
+    return null;
   const reach = (to.x - from.x) * 0.5;
   const curve = (sag: number) =>
     `M${from.x} ${from.y}C${from.x + reach} ${from.y + sag} ${to.x - reach} ${to.y + sag} ${to.x} ${to.y}`;
   if (to.action.link === "slack") {
-    return <path d={curve(wide ? 34 : 9)} fill="none" stroke="var(--color-brass)" strokeWidth={wide ? 2.5 : 1.5} strokeDasharray="2 5" strokeLinecap="round" />;
+    return (
+      <path
+        d={curve(wide ? 34 : 9)}
+        fill="none"
+        stroke="var(--color-brass)"
+        strokeWidth={wide ? 2.5 : 1.5}
+        strokeDasharray="2 5"
+        strokeLinecap="round"
+      />
+    );
   }
   if (to.action.link === "cut") {
     const [x, y] = [(from.x + to.x) / 2, (from.y + to.y) / 2];
@@ -166,7 +203,7 @@ function Label({ place, y, room }: { place: Place; y: number; room: number }) {
   return (
     <text fill={action.by === "partner" ? COLOURS.partner : undefined} fontSize={words.length > 1 ? 12 : 15}>
       {words.map((word, i) => (
-        <tspan key={`${i}${word}`} x={place.x} y={y - (words.length > 1 ? 5 : 0) + i * 12.5}>
+        <tspan key={word} x={place.x} y={y - (words.length > 1 ? 5 : 0) + i * 12.5}>
           {word}
         </tspan>
       ))}

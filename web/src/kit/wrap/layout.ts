@@ -1,7 +1,15 @@
 import type { Drawn } from "../../api/client";
 
 /** Where one action lies on the cloth, in the drawing's own units. */
-export type Place = { action: Drawn; index: number; x: number; y: number; from: number; to: number; pin?: { x: number; y: number } };
+export type Place = {
+  action: Drawn;
+  index: number;
+  x: number;
+  y: number;
+  from: number;
+  to: number;
+  pin?: { x: number; y: number };
+};
 export type Row = { places: Place[]; width: number; continues: boolean };
 
 const FROM_SEAM = { head: 0.72, body: 0.46, leg: 0.2 } as const;

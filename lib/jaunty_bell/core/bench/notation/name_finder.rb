@@ -25,7 +25,7 @@ module JauntyBell
             return [] if text.length > 24
             names = @techniques.written_names + Phrase::KEYWORDS
             pair = [text, @words[i + 1]].compact.join(" ")
-            starting = text.length > 1 ? names.select { |name| name.start_with?(text) } : []
+            starting = (text.length > 1) ? names.select { |name| name.start_with?(text) } : []
             (starting + spell(names, pair) + spell(names, text)).uniq.first(3)
           end
 

@@ -30,7 +30,7 @@ module JauntyBell
           def own(action)
             technique = action.technique
             name = technique.moves? ? "#{technique.spoken} to the #{side(action)}" : [spoken_side(action), technique.spoken].compact.join(" ")
-            [("feint" if action.feint), action.force, name, level(action), recovery(action), (action.with && "with #{own(action.with)}")].compact.join(" ")
+            [("feint" if action.feint), action.force, name, level(action), recovery(action), action.with && "with #{own(action.with)}"].compact.join(" ")
           end
 
           def spoken_side(action)

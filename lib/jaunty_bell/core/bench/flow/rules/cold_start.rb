@@ -16,8 +16,10 @@ module JauntyBell
             end
 
             def mends(_finding, walk)
-              [["a cross first", walk.combination.inserting(0, act("cross"))],
-                ["jab and cross first", walk.combination.inserting(0, act("jab"), act("cross"))],
+              opening = walk.actions.first
+              nearer = opening.with ? walk.combination : walk.combination.replacing(0, opening.but(with: act("step-in")))
+              [["a cross first, and step in", nearer.inserting(0, act("cross"))],
+                ["jab and cross first, and step in", nearer.inserting(0, act("jab"), act("cross"))],
                 ["start it at close", walk.combination.at(:close)]]
             end
           end

@@ -10,7 +10,8 @@ module JauntyBell
             def check(visit, walk)
               return unless walk.setting.implement&.live && visit.contact? && !visit.seam
               technique = visit.technique
-              return unless technique.elbow? || technique.knee? || (technique.kick? && Force.hard?(visit.action, walk.setting))
+              hard_kick = technique.kick? && Force.hard?(visit.action, walk.setting)
+              return unless technique.elbow? || technique.knee? || hard_kick
               yield finding(:fault, visit.index, "No #{technique.kick? ? "hard kick" : technique.family} on a partner without pads or a shield.")
             end
 

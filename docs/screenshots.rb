@@ -1,0 +1,65 @@
+# Drives the real interface on the demo club and keeps a picture of each main view.
+require "support/system"
+
+class Screenshots < SystemTest
+  FOLDER = File.expand_path(ARGV.shift || File.join(__dir__, "screenshots"))
+  WANTED = ARGV.dup
+  ARGV.clear
+
+  def test_pictures
+    FileUtils.mkdir_p(FOLDER)
+    sign_in
+    views.each do |name, view|
+      next unless WANTED.empty? || WANTED.include?(name.to_s)
+      size(*(name.end_with?("phone") ? SystemServer::PHONE : SystemServer::WIDE))
+      view.call
+      settle
+      page.driver.save_screenshot(File.join(FOLDER, "#{name}.png"))
+      puts "#{name}.png"
+    end
+  end
+
+  private
+
+  def views
+    {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
+     card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
+     ring_phone: -> {}, stool: -> { stool }, squad: -> { visit "/book" }, student: -> { visit "/book/#{db[:students].first(name: "Cleo Barge")[:id]}" },
+     student_phone: -> {}, weeks: -> { visit "/weeks" }}
+  end
+
+  def card = db[:cards].first(name: "Tuesday, kicks off the hands")
+
+  def bench(text)
+    visit "/bench"
+    fill_in "Combination", with: text
+  end
+
+  def door
+    visit "/floor/#{db[:classes].where(card_id: card[:id], ended_at: nil).order(:starts_at).first[:id]}"
+    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Undertow", "Priyam Tollgate", "Lotte Piers"].each { |name| click_button name }
+  end
+
+  def ring
+    door unless page.has_button?("To the ring", wait: 0)
+    click_button "To the ring"
+    click_button "Start"
+    8.times { click_button "Skip" }
+    ["Oona Ferrier", "Ikwe Brightwater"].each { |name| 4.times { click_button "#{name}: clean" } }
+    click_button "Bram Undertow: rough"
+  end
+
+  def stool
+    click_button "End class"
+    click_button "Tap again to end"
+    {"Bram Undertow" => "7, very hard", "Ikwe Brightwater" => "6, harder", "Lotte Piers" => "5, hard"}.each do |name, effort|
+      within("[aria-label='Effort of #{name}']") { find("[aria-label='#{effort}']").click }
+    end
+  end
+
+  # Until nothing is fetched any more and the typeface is there.
+  def settle
+    assert_no_text "Fetching"
+    page.driver.browser.execute_async_script("document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(arguments[0])))")
+  end
+end

@@ -1,0 +1,87 @@
+# Prints how long the parts take that must feel instant. Run with bin/measure; it starts its own database.
+require "support/database"
+require "benchmark"
+require "net/http"
+require "puma"
+require "puma/server"
+require "zlib"
+require "jaunty_bell/api"
+require_relative "../demo/club"
+
+module Measure
+  Core = JauntyBell::Core
+  TWELVE = "1-2-3b-2-slip rear-2-3-roll lead-3-2-step out-rear kick"
+  SIXTY_FOUR = "(#{TWELVE})x5-1-2-3-2"
+  PASSWORD = JauntyBell::Demo::Club::PASSWORD
+
+  class << self
+    def run
+      puts "ruby #{RUBY_VERSION}#{" with YJIT" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?}, #{`nproc`.strip} cores"
+      core
+      http
+      script
+    end
+
+    private
+
+    # Milliseconds: [median, 95th percentile].
+    def timed(times, warm: times / 4)
+      warm.times { yield }
+      all = Array.new(times) { Benchmark.realtime { yield } * 1000 }.sort
+      [all[times / 2], all[times * 95 / 100]]
+    end
+
+    def say(what, (median, p95), target = nil)
+      puts format("%-58s median %7.2f ms   95 %% %7.2f ms%s", what, median, p95, target && "   target #{target}")
+    end
+
+    def core
+      say "core: read and analyse 12 actions, mends tried", timed(400) { Core::Bench.analyse(TWELVE).findings }, "2 ms"
+      say "core: read and analyse 64 actions, mends tried", timed(60) { Core::Bench.analyse(SIXTY_FOUR).findings }, "10 ms"
+      say "core: read 64 actions", timed(200) { Core::Bench::Notation.read(SIXTY_FOUR) }
+    end
+
+    def http
+      ENV["JAUNTY_SECRET"] ||= "m" * 64
+      db = TestDatabase.open("jaunty_measure")
+      JauntyBell::Demo::Club.new(db, today: Date.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
+      serve(db) do |ask|
+        say "HTTP: analysis of 12 actions", timed(400) { ask.call("/api/bench/analysis", {notation: TWELVE}) }, "15 ms"
+        say "HTTP: the shelf of the demo club", timed(100) { ask.call("/api/bench/combinations") }, "200 ms"
+        say "HTTP: the squad page of the demo club", timed(60) { ask.call("/api/book/squad") }, "200 ms"
+        student = db[:students].first(name: "Oona Ferrier")[:id]
+        say "HTTP: a student's page", timed(100) { ask.call("/api/book/students/#{student}") }, "200 ms"
+        say "HTTP: the weeks", timed(60) { ask.call("/api/weeks") }, "200 ms"
+        card = db[:cards].first[:id]
+        say "HTTP: a card with its sums", timed(100) { ask.call("/api/card/cards/#{card}") }, "200 ms"
+      end
+    end
+
+    def serve(db)
+      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 1, max_threads: 4})
+      port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
+      server.run
+      Net::HTTP.start("127.0.0.1", port) do |http|
+        cookie = http.post("/api/account/login", JSON.generate(login: JauntyBell::Demo::Club::OWNER, password: PASSWORD), "Content-Type" => "application/json")["set-cookie"].split(";").first
+        JauntyBell::Api::Throttle.reset
+        yield ->(path, body = nil) do
+          headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
+          answer = body ? http.post(path, JSON.generate(body), headers) : http.get(path, headers)
+          raise "#{path} answered #{answer.code}" unless answer.code == "200"
+        end
+      end
+    ensure
+      server&.stop(true)
+    end
+
+    def script
+      assets = Dir[File.expand_path("../web/dist/assets/*.js", __dir__)]
+      return puts("script: build the interface first (bin/build)") if assets.empty?
+      first = assets.select { |path| File.basename(path).match?(/\A(index|BenchPlace|Wrap|queries)/) }
+      sizes = ->(list) { list.sum { |path| Zlib.gzip(File.read(path)).bytesize } / 1000.0 }
+      puts format("%-58s %.0f kB of %.0f kB in all (gzip)   target 250 kB", "script: the first screen", sizes.call(first), sizes.call(assets))
+    end
+  end
+end
+
+Minitest.after_run { Measure.run }

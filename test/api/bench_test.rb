@@ -1,0 +1,89 @@
+require "support/api"
+
+class BenchApiTest < ApiTest
+  def analyse(notation, **more) = call(:post, "/api/bench/analysis", notation: notation, **more)
+
+  def test_analysis
+    analyse("1-2-3b-2")
+    assert_equal ["1-2-3b-2", "jab, cross, lead hook to the body, cross", 4.5], answer[:reading].values_at(:canonical, :spoken, :beats)
+    assert_equal [71, 284], answer[:pace].values_at(:sets, :strikes)
+    assert_equal ["range-in"], answer[:reading][:findings].map { |finding| finding[:rule] }
+  end
+
+  def test_what_cannot_be_read_yet_is_an_answer
+    analyse("1-hok")
+    assert_equal [200, nil, nil], [status, answer[:reading], answer[:pace]]
+    assert_equal({token: "hok", at: 2, length: 3, suggestions: ["hook"]}, answer[:unreadable].slice(:token, :at, :length, :suggestions))
+  end
+
+  def test_any_of_the_pace_follows_from_the_rest
+    analyse("1-2-3-4", solve: "tempo", sets: 100, work: 180, pause: 0.6)
+    assert_in_delta 199.005, answer[:pace][:tempo], 1e-3
+    analyse("1-2", solve: "work", sets: 10, tempo: 120, pause: 1)
+    assert_equal 19, answer[:pace][:work]
+    analyse("1-2", solve: "tempo", sets: 400, work: 60, pause: 1)
+    assert_match(/no tempo fits/, answer[:infeasible][:message])
+    analyse("1-1-1-1-1-1", tempo: 600, pause: 0.0, work: 60)
+    assert_match(/unlikely/, answer[:pace][:unlikely])
+  end
+
+  def test_keeping_changing_copying_and_archiving
+    id = uuid
+    call(:post, "/api/bench/combinations", id: id, name: "  Ticket ", notation: "1-2-3b")
+    assert_equal [201, "Ticket", "1-2-3b", 1], [status, *answer.values_at(:name, :notation, :version)]
+    call(:put, "/api/bench/combinations/#{id}", version: 1, name: "Ticket", notation: "1-2-3")
+    assert_equal ["1-2-3", 2], answer.values_at(:notation, :version)
+    call(:post, "/api/bench/combinations/#{id}/copies", id: uuid)
+    assert_equal ["Ticket 2", "1-2-3"], answer.values_at(:name, :notation)
+    call(:put, "/api/bench/combinations/#{id}/archived", version: 2, archived: true)
+    assert answer[:archived]
+    assert_equal ["Ticket 2"], call(:get, "/api/bench/combinations").map { |row| row[:name] }
+    assert_equal ["Ticket"], call(:get, "/api/bench/combinations?archived=true").map { |row| row[:name] }
+    call(:put, "/api/bench/combinations/#{id}/archived", version: 3, archived: false)
+    refute answer[:archived]
+  end
+
+  def test_somebody_changed_it_meanwhile
+    row = new_combination
+    combinations.change(row[:id], version: 1, name: "Theirs", combination: Notation.read("1-1"))
+    call(:put, "/api/bench/combinations/#{row[:id]}", version: 1, name: "Mine", notation: "1-2")
+    assert_refused 409, says: /Somebody changed/
+    assert_equal ["Theirs", "1-1", 2], answer[:current].values_at(:name, :notation, :version)
+  end
+
+  def test_the_club_s_numbering_is_how_everything_reads
+    row = new_combination(text: "1-2-3b-2")
+    db[:clubs].where(id: club).update(settings: Sequel.pg_jsonb({"numbering" => "eight"}))
+    assert_equal "1-2-7-2", call(:get, "/api/bench/combinations/#{row[:id]}")[:notation]
+    analyse("1-2-7")
+    assert_equal "jab, cross, lead hook to the body", answer[:reading][:spoken]
+    assert_includes call(:get, "/api/bench/lexicon")[:numbers], {digit: 7, spoken: "lead hook to the body"}
+  end
+
+  # a request body → the path of the first thing wrong
+  BAD = {
+    {} => "notation", {notation: 5} => "notation", {notation: "1", tempo: 0} => "tempo", {notation: "1", tempo: -4} => "tempo", {notation: "1", work: 3601} => "work",
+    {notation: "1", pause: -1} => "pause", {notation: "1", sets: 1.5} => "sets", {notation: "1", stance: "crane"} => "stance", {notation: "1", colour: "red"} => "colour",
+    {notation: "1" * 4001} => "notation"
+  }.freeze
+
+  def test_bad_questions_name_the_field
+    BAD.each do |body, path|
+      call(:post, "/api/bench/analysis", **body)
+      assert_refused 400, path: path
+    end
+  end
+
+  def test_bad_combinations_are_refused_and_nothing_is_kept
+    call(:post, "/api/bench/combinations", id: uuid, name: "Bad", notation: "1-hok")
+    assert_refused 422, path: "notation", says: /hok/
+    call(:post, "/api/bench/combinations", id: uuid, name: "   ", notation: "1")
+    assert_refused 400, path: "name"
+    call(:post, "/api/bench/combinations", id: "not-a-uuid", name: "Bad", notation: "1")
+    assert_refused 400, path: "id"
+    new_combination(name: "Taken")
+    call(:post, "/api/bench/combinations", id: uuid, name: "Taken", notation: "1")
+    assert_refused 409, path: "name", says: /on the shelf already/
+    assert_equal ["Taken"], call(:get, "/api/bench/combinations").map { |row| row[:name] }
+  end
+end

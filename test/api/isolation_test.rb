@@ -1,0 +1,59 @@
+require "support/api"
+
+# One club cannot reach another's rows by any route of the contract.
+class IsolationTest < ApiTest
+  def setup
+    super
+    @other = new_club("Other Bank Boxing")
+    @their = {combination: new_combination(@other)[:id], student: new_student(@other, group: new_group(@other), name: "Theirs")}
+    @their[:card] = cards(@other).add(id: uuid, name: "Theirs", minutes: 60, rounds: [])[:id]
+    @their[:class] = new_class(@other, card: @their[:card])[:id]
+  end
+
+  # Every operation of the contract with an id in its path, asked for with another club's ids.
+  def test_every_route_with_an_id_answers_404
+    tried = 0
+    operations.each do |path, method|
+      @their.each_value do |id|
+        body = {version: 1, name: "Mine", notation: "1", minutes: 60, rounds: [], archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z", attendances: []}
+        call(method, path.sub("{id}", id), **allowed(path, method, body))
+        assert_equal 404, status, "#{method} #{path}: #{last_response.body}"
+        tried += 1
+      end
+    end
+    assert_operator tried, :>=, 40
+  end
+
+  def test_lists_show_only_one_s_own
+    %w[/api/bench/combinations /api/card/cards /api/floor/classes].each { |path| assert_empty call(:get, path), path }
+    assert_empty call(:get, "/api/book/squad")[:students]
+    assert(call(:get, "/api/weeks").all? { |week| week[:classes].empty? })
+  end
+
+  def test_another_club_s_ids_in_a_body_are_refused
+    call(:post, "/api/card/cards", id: uuid, name: "Mine", minutes: 60, rounds: [json_round(combination_id: @their[:combination])])
+    assert_refused 422
+    call(:post, "/api/floor/classes", id: uuid, card_id: @their[:card], group_id: nil)
+    assert_refused 404
+    mine = new_class(card: cards.add(id: uuid, name: "Mine", minutes: 60, rounds: [])[:id])
+    call(:post, "/api/floor/classes/#{mine[:id]}/facts", attendances: [{id: uuid, student_id: @their[:student], at: Time.now.utc.iso8601}])
+    assert_refused 409
+    assert_equal 0, db[:attendances].count
+  end
+
+  private
+
+  def operations
+    contract = YAML.safe_load_file(JauntyBell::Api::Server::CONTRACT)
+    contract["paths"].keys.grep(/\{id\}/).flat_map do |path|
+      JauntyBell::Api::Server.contract.path(path).operations.map { |operation| [path, operation.request_method.to_sym] }
+    end
+  end
+
+  # Of the body, the fields that this operation takes.
+  def allowed(path, method, body)
+    operation = JauntyBell::Api::Server.contract.path(path).operation(method.to_s)
+    schema = operation["requestBody"]&.dig("content", "application/json", "schema")
+    schema ? body.slice(*schema["properties"].keys.map(&:to_sym)) : {}
+  end
+end

@@ -1,0 +1,128 @@
+require "support/database"
+
+# The repositories against a real PostgreSQL.
+class StoresTest < StoreTest
+  def test_a_combination_is_kept_as_meaning_and_comes_back_equal
+    row = new_combination(text: "feint 1-(2-3b)x2-[1]-slip rear-rear kick around")
+    assert_equal Notation.read("feint 1-(2-3b)x2-[1]-slip rear-rear kick around"), combinations.meanings([row[:id]])[row[:id]]
+    refute_includes row[:meaning].to_s, "3b"
+  end
+
+  def test_names_are_once_on_the_shelf_but_free_when_archived
+    first = new_combination(name: "Two")
+    assert_equal "name", assert_raises(Store::Conflict) { new_combination(name: "Two") }.path
+    combinations.archive(first[:id], version: 1, archived: true)
+    new_combination(name: "Two")
+    assert_raises(Store::Conflict) { combinations.archive(first[:id], version: 2, archived: false) }
+    assert_equal "Two 2", combinations.free_name("Two")
+  end
+
+  def test_an_edit_of_an_old_version_is_refused_with_the_row_as_it_stands
+    row = new_combination
+    changed = combinations.change(row[:id], version: 1, name: "Three", combination: Notation.read("1-2-3"))
+    assert_equal 2, changed[:version]
+    stale = assert_raises(Store::Stale) { combinations.change(row[:id], version: 1, name: "Mine", combination: Notation.read("1")) }
+    assert_equal ["Three", 2], stale.current.values_at(:name, :version)
+    assert_equal "Three", combinations.find(row[:id])[:name]
+  end
+
+  def test_what_is_not_there_is_missing
+    assert_raises(Store::Missing) { combinations.find(uuid) }
+    assert_raises(Store::Missing) { combinations.change(uuid, version: 1, name: "x", combination: Notation.read("1")) }
+    assert_raises(Store::Missing) { cards.find(uuid) }
+    assert_raises(Store::Missing) { classes.find(uuid) }
+    assert_raises(Store::Missing) { Store::People.new(db, club).student(uuid) }
+  end
+
+  def test_a_card_is_saved_whole_or_not_at_all
+    drill = new_combination
+    card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round, round(title: "Two", combination_id: drill[:id])])
+    assert_equal [0, 1], card[:rounds].map { |row| row[:position] }
+    assert_raises(Store::Conflict) { cards.change(card[:id], version: 1, name: "Changed", minutes: 45, rounds: [round(combination_id: uuid)]) }
+    after = cards.find(card[:id])
+    assert_equal ["Card", 60, 1, 2], [after[:name], after[:minutes], after[:version], after[:rounds].size]
+    changed = cards.change(card[:id], version: 1, name: "Changed", minutes: 45, rounds: [round])
+    assert_equal [2, 1], [changed[:version], changed[:rounds].size]
+    assert_equal 1, assert_raises(Store::Stale) { cards.change(card[:id], version: 1, name: "Late", minutes: 45, rounds: []) }.current[:rounds].size
+  end
+
+  def test_cards_are_listed_with_their_sums
+    cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round(explain_s: 30), round])
+    cards.add(id: uuid, name: "Empty", minutes: 60, rounds: [])
+    assert_equal({"Card" => [2, 510], "Empty" => [0, 0]}, cards.all.to_h { |row| [row[:name], [row[:rounds], row[:seconds].to_i]] })
+  end
+
+  # what is asked of the database itself → the constraint that refuses it
+  REFUSED_BY_THE_DATABASE = {work_s: 0, rest_s: 4000, effort: 11, block: "brawl", share: "trio", rung: "moon", tempo: 0}.freeze
+
+  def test_the_database_refuses_what_the_core_would
+    card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round])
+    row = db[:card_rounds].where(club_id: club, card_id: card[:id]).first
+    REFUSED_BY_THE_DATABASE.each do |column, value|
+      assert_raises(Sequel::CheckConstraintViolation, column) do
+        db.transaction(savepoint: true) { db[:card_rounds].insert(row.merge(:position => 9, column => value)) }
+      end
+    end
+    assert_raises(Sequel::CheckConstraintViolation) { db.transaction(savepoint: true) { db[:cards].where(id: card[:id]).update(minutes: 400) } }
+  end
+
+  def test_facts_sent_twice_are_stored_once
+    student, drill, held = new_student, new_combination, new_class
+    facts = {attendances: [{id: uuid, student_id: student, at: Time.now}], efforts: [{id: uuid, student_id: student, on: Date.today, effort: 7, minutes: 60, estimated: false, at: Time.now}],
+             marks: [{id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, at: Time.now}],
+             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Time.now}]}
+    assert_equal 4, classes.record(held[:id], facts, coach_id: nil)
+    assert_equal 0, classes.record(held[:id], facts, coach_id: nil)
+    assert_equal [1, 1, 1, 1], classes.facts(held[:id]).values.map(&:size)
+  end
+
+  def test_facts_are_stored_all_or_none
+    student, held = new_student, new_class
+    good = {id: uuid, student_id: student, at: Time.now}
+    assert_raises(Store::Conflict) { classes.record(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Time.now}]}, coach_id: nil) }
+    assert_empty classes.facts(held[:id])[:attendances]
+    assert_raises(Store::Missing) { classes.record(uuid, {attendances: [good]}, coach_id: nil) }
+  end
+
+  def test_marks_taken_back_stay_on_record_but_do_not_count
+    student, drill, held = new_student, new_combination, new_class
+    mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, at: Time.now}
+    classes.record(held[:id], {marks: [mark]}, coach_id: nil)
+    book = Store::Book.new(db, club)
+    assert_equal 1, book.marks[student][[drill[:id], "count"]].size
+    classes.take_back_marks(held[:id], [mark[:id]])
+    assert_empty book.marks[student]
+    assert_equal 1, classes.facts(held[:id])[:marks].size
+  end
+
+  def test_marks_and_efforts_of_one_day_add_up
+    student, drill, held = new_student, new_combination, new_class
+    marks = Array.new(3) { {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 5, clean: 4, at: Time.now} }
+    efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Date.today, effort: effort, minutes: 60, estimated: false, at: Time.now} }
+    classes.record(held[:id], {marks: marks, efforts: efforts}, coach_id: nil)
+    book = Store::Book.new(db, club)
+    assert_equal [[15, 12]], book.marks(student_id: student)[student].values.flatten.map { |mark| [mark.attempted, mark.clean] }
+    assert_equal({Date.today => 810.0}, book.loads(student_id: student)[student])
+  end
+
+  def test_ending_a_class_twice_changes_nothing
+    held = new_class
+    first = classes.close(held[:id], Time.at(1_000_000))
+    assert_equal first[:ended_at], classes.close(held[:id], Time.at(2_000_000))[:ended_at]
+  end
+
+  def test_the_next_class_is_the_first_that_has_not_ended
+    group = new_group
+    later = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Later", minutes: 60, starts_at: Time.now + 7200)
+    soon = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Soon", minutes: 60, starts_at: Time.now + 600)
+    assert_equal "Soon", classes.next_after(Time.now)[:title]
+    classes.close(soon[:id], Time.now)
+    assert_equal later[:id], classes.next_after(Time.now)[:id]
+  end
+
+  def test_a_day_is_the_club_s_day
+    late = Time.utc(2026, 7, 1, 23, 30) # half past midnight of the 2nd in London
+    classes.open(id: uuid, card_id: nil, group_id: nil, coach_id: nil, title: "Late", minutes: 60, starts_at: late)
+    assert_equal Date.new(2026, 7, 2), classes.between(late - 60, late + 60).first[:on]
+  end
+end

@@ -1,0 +1,19 @@
+import type { ReactNode } from "react";
+
+/** A named region that scrolls by itself; it can be reached and scrolled by keyboard. */
+export function Scrolling({
+  label,
+  className = "",
+  children,
+}: {
+  label: string;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard
+    <section className={`overflow-auto ${className}`} tabIndex={0} aria-label={label}>
+      {children}
+    </section>
+  );
+}
