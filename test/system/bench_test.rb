@@ -7,7 +7,7 @@ class BenchSystemTest < SystemTest
     visit "/bench"
   end
 
-  def write(text) = fill_in("Combination", with: text)
+  def write(text) = fill_in("Combination", with: text, fill_options: {rapid: false})
 
   def line = find_field("Combination").value
 

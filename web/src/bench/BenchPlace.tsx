@@ -16,6 +16,9 @@ import { Shelf } from "./Shelf";
 import { Tray } from "./Tray";
 import { FIRST_PACING, type Pacing, useAnalysis } from "./useAnalysis";
 
+/** A separator with nothing after it yet: more is coming, so it is not read as a mistake. */
+const UNFINISHED = /[\s,+→-]+$/;
+
 type Draft = { notation: string; name: string };
 
 /** The Bench: one line to type in, what the core says of it, and the shelf it goes on. */
@@ -43,7 +46,7 @@ function Workbench({ saved }: { saved?: Combination }) {
   const line = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const saveButton = useRef<HTMLButtonElement>(null);
-  const notation = text.value;
+  const notation = text.value.replace(UNFINISHED, "");
   const answer = useAnalysis(notation, pacing, stance);
   const written = notation.trim() !== "";
   const reading = written ? answer.data?.reading : undefined;
@@ -83,7 +86,7 @@ function Workbench({ saved }: { saved?: Combination }) {
       <div className="order-1 flex min-w-0 flex-col gap-3 lg:order-2">
         <NotationLine
           ref={line}
-          value={notation}
+          value={text.value}
           change={(next) => text.set(next, "typing")}
           put={text.set}
           answer={written ? answer.data : undefined}
@@ -91,7 +94,7 @@ function Workbench({ saved }: { saved?: Combination }) {
           setStance={setStance}
         />
         <Tray
-          put={(token) => text.set(notation.trim() === "" ? token : `${notation.replace(/[\s,+-]+$/, "")}-${token}`)}
+          put={(token) => text.set(notation.trim() === "" ? token : `${notation}-${token}`)}
           undo={text.undo}
           canUndo={text.canUndo}
         />
