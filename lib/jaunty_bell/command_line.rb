@@ -12,11 +12,13 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace write load mastery].freeze
+    COMMANDS = %w[combo pace parts like write load mastery].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
-      bin/jaunty write TEXT --to SCHEME [--scheme S]
+      bin/jaunty parts TEXT [--weak N]                 chains, links and the part around action N (counted from 1)
+      bin/jaunty like TEXT                             combinations to compare with on standard input, one a line
+      bin/jaunty write TEXT --scheme SCHEME [--from S]
       bin/jaunty pace TEXT [--work T] [--sets N] [--tempo N] [--pause S]   leave one out and it is worked out
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
@@ -49,7 +51,7 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme to stance partner implement intensity level tempo pause work sets on].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets on].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -68,9 +70,31 @@ module JauntyBell
     end
 
     def write
-      combination = Bench::Notation.read(text, reading)
-      target = reading.but(numbering: Lexicon::Numberings[@given.fetch(:to) { refuse("Say which scheme to write in: --to SCHEME.") }])
+      source = @given[:from] ? Lexicon::Numberings[@given[:from]] : nil
+      refuse("Say which scheme to write in: --scheme SCHEME.") unless @given[:scheme]
+      combination = Bench::Notation.read(text, reading.but(numbering: source))
+      target = reading
       {text: Bench::Notation.write(combination, target), spoken: Bench::Notation.spoken(combination), by_hand: Bench::Notation.by_hand(combination, target)}
+    end
+
+    def parts
+      analysis = Bench.analyse(text, reading: reading, tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
+      Files::PartsJson.new(analysis, weak: @given[:weak] && integer(:weak) - 1).to_a
+    end
+
+    # Likeness to each combination on standard input, and those that are one step away.
+    def like
+      wanted = Bench::Notation.read(text, reading)
+      lines = @input.read.lines.map(&:strip).reject(&:empty?)
+      shelf = Bench::Likeness.new(lines.each_with_index.to_h { |line, i| [line, at_line(i) { Bench::Notation.read(line, reading) }] })
+      {like: shelf.like(wanted).map { |line, share| {combination: line, share: share.to_f} },
+       one_step: shelf.one_step(wanted).map { |line, kind, at| {combination: line, step: kind, at: at} }}
+    end
+
+    def at_line(index)
+      yield
+    rescue Core::InvalidInput => e
+      refuse("Line #{index + 1}: #{e.message}")
     end
 
     # Of work, sets, tempo and pause the one that is missing is worked out; with all left out, sets in a 3:00 round.

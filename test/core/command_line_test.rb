@@ -28,7 +28,19 @@ class CommandLineTest < Minitest::Test
   def test_combo_in_another_scheme_stance_and_school
     assert_equal "right jab, left uppercut", told("combo", "1-5", "--scheme", "swapped", "--stance", "southpaw")["by_hand"]
     assert_includes told("combo", "1-2", "--school", "finish=exit-step")["findings"].map { |finding| finding["rule"] }, "open-finish"
-    assert_equal({"text" => "1-2-7", "spoken" => "jab, cross, lead hook to the body", "by_hand" => "left jab, right cross, left hook to the body"}, told("write", "1-2-3b", "--to", "eight"))
+    assert_equal({"text" => "1-2-7", "spoken" => "jab, cross, lead hook to the body", "by_hand" => "left jab, right cross, left hook to the body"}, told("write", "1-2-3b", "--scheme", "eight"))
+  end
+
+  def test_parts_like_frames_and_the_holder
+    parts = told("parts", "1-2-3", "--weak", "2")
+    assert_equal [%w[forward 1], %w[forward 1-2], %w[backward 3], %w[backward 2-3], %w[link 1-2], %w[link 2-3], ["around", "1-2-3"], ["steps", "1 with step in-2-3-step out"]], parts.map { |part| part.values_at("kind", "notation") }
+    like = told("like", "1-2-3", input: "1-2\n1-2-3-2\n\n5-6\n")
+    assert_equal [["1-2-3-2", 0.666667], ["1-2", 0.5]], like["like"].map { |row| [row["combination"], row["share"].round(6)] }
+    assert_equal [["1-2", "drop"], ["1-2-3-2", "add"]], like["one_step"].map { |row| row.values_at("combination", "step") }
+    combo = told("combo", "1-2")
+    assert_equal [0.0, "set", 135.0], combo["frames"].first.then { |frame| [frame["at"], frame["phase"], frame["target"][0]] }
+    assert_equal %w[right right], combo["holder"].map { |show| show["pad"] }
+    assert_equal %w[right left], told("combo", "1-2", "--school", "catch_cross=lead")["holder"].map { |show| show["pad"] }
   end
 
   def test_pace_works_out_what_is_left_out
@@ -47,7 +59,7 @@ class CommandLineTest < Minitest::Test
 
   # arguments → what the line on standard error says
   BAD = {
-    ["combo", "1-hok"] => /"hok" at character 3.*hook/, ["combo"] => /Write the combination/, ["dance"] => /Say what to compute/, [] => /Say what to compute/,
+    ["combo", "1-hok"] => /"hok" at character 3.*hook/, ["write", "1"] => /which scheme/, ["parts", "1-x"] => /no technique/, ["combo"] => /Write the combination/, ["dance"] => /Say what to compute/, [] => /Say what to compute/,
     ["combo", "1", "--scheme", "seven"] => /no numbering scheme "seven"/, ["combo", "1", "--implement", "chair"] => /no implement "chair"/,
     ["combo", "1", "--stance", "crane"] => /--stance is one of/, ["combo", "1", "--tempo", "fast"] => /--tempo must be a number/, ["combo", "1", "--tempo", "0"] => /more than 0/,
     ["combo", "1", "--school", "finish=bow"] => /not a choice/, ["combo", "1", "--frobnicate"] => /invalid option/, ["pace", "1", "--work", "soon"] => /m:ss/,

@@ -13,7 +13,7 @@ module JauntyBell
       def to_h
         {canonical: @analysis.canonical, spoken: @analysis.spoken, by_hand: @analysis.by_hand, actions: actions,
          beats: @analysis.beats.to_f, set_time: @analysis.set_time.to_f.round(6), counts: AnalysisJson.counts(@analysis.counts),
-         findings: findings, complexity: @analysis.complexity.to_f}
+         findings: findings, complexity: @analysis.complexity.to_f, frames: frames, holder: holder}
       end
 
       # Sets and counts in a round of so many seconds' work.
@@ -31,6 +31,19 @@ module JauntyBell
         @analysis.walk.visits.map do |visit|
           action_facts(visit.action).merge(range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
             beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index])
+        end
+      end
+
+      # What the holder shows for each action; nil where nothing is hit.
+      def holder
+        Core::Bench::HolderMap.of(@analysis.combination, @analysis.reading, @analysis.setting.school).map { |show| show&.to_h }
+      end
+
+      # Keyframes of the floor picture, times in seconds.
+      def frames
+        second = 60 / @analysis.tempo
+        Core::Bench::Frames.of(@analysis.walk, @analysis.reading).map do |frame|
+          frame.to_h.merge(at: (frame.at * second).to_f.round(4), feet: frame.feet.transform_values(&:to_h))
         end
       end
 

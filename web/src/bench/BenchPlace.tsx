@@ -12,6 +12,7 @@ import { CountsPanel } from "./CountsPanel";
 import { KeepPanel } from "./KeepPanel";
 import { NotationLine } from "./NotationLine";
 import { PaceBar } from "./PaceBar";
+import { FloorPicture } from "./picture/FloorPicture";
 import { Shelf } from "./Shelf";
 import { Tray } from "./Tray";
 import { FIRST_PACING, type Pacing, useAnalysis } from "./useAnalysis";
@@ -43,6 +44,7 @@ function Workbench({ saved }: { saved?: Combination }) {
   const [pacing, setPacing] = useStored<Pacing>("bench:pacing", FIRST_PACING);
   const [stance, setStance] = useStored<"orthodox" | "southpaw">("bench:stance", "orthodox");
   const [selected, setSelected] = useState<number | null>(null);
+  const [stepped, setStepped] = useState<number | null>(null);
   const line = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const saveButton = useRef<HTMLButtonElement>(null);
@@ -104,9 +106,18 @@ function Workbench({ saved }: { saved?: Combination }) {
           setTime={shown?.set_time ?? 2}
           spoken={shown?.spoken ?? ""}
           size="large"
-          selected={selected}
+          selected={selected ?? stepped}
         />
-        {shown && <CountsPanel reading={shown} />}
+        {shown && (
+          <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
+            <FloorPicture
+              reading={shown}
+              bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
+              select={setStepped}
+            />
+            <CountsPanel reading={shown} />
+          </div>
+        )}
         <PaceBar
           pacing={pacing}
           change={setPacing}

@@ -7,6 +7,20 @@ const LOOK = {
   cue: { word: "cue", bar: "bg-step", text: "text-step" },
 };
 
+type Told = Finding & { times: number };
+
+/** The same thing said of several places is said once, with how often. */
+function gathered(findings: Finding[]): Told[] {
+  const told = new Map<string, Told>();
+  for (const finding of findings) {
+    const key = `${finding.rule}${finding.reason}`;
+    const before = told.get(key);
+    if (before) before.times += 1;
+    else told.set(key, { ...finding, times: 1 });
+  }
+  return [...told.values()];
+}
+
 type Props = {
   findings?: Finding[];
   written: boolean;
@@ -28,7 +42,7 @@ export function Corner({ findings, written, select, mend }: Props) {
         </p>
       )}
       <ul className="grid gap-2">
-        {findings?.map((finding) => (
+        {gathered(findings ?? []).map((finding) => (
           <li
             key={`${finding.rule}${finding.at}${finding.seam}`}
             className="relative overflow-hidden rounded-xl border-[1.5px] border-seam bg-chalk py-2 pr-3 pl-4"
@@ -41,6 +55,7 @@ export function Corner({ findings, written, select, mend }: Props) {
             <p className={`font-bold text-xs ${LOOK[finding.severity].text}`}>
               {LOOK[finding.severity].word}
               {finding.seam && ", from one set to the next"}
+              {finding.times > 1 && ` · ${finding.times} times`}
             </p>
             <p className="font-semibold text-[15px] leading-snug">{finding.reason}</p>
             {finding.fixes.length > 0 && (

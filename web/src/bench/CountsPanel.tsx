@@ -7,7 +7,7 @@ export function CountsPanel({ reading }: { reading: Reading }) {
   return (
     <section
       aria-label="One set"
-      className="grid grid-cols-2 gap-3 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 sm:grid-cols-4"
+      className="grid grid-cols-2 content-start gap-x-3 gap-y-2 rounded-xl border-[1.5px] border-seam bg-chalk px-3 py-2.5"
     >
       <Hands left={counts.by_hand.left ?? 0} right={counts.by_hand.right ?? 0} />
       <Group

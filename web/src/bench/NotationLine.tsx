@@ -48,10 +48,10 @@ export function NotationLine({ ref, value, change, put, answer, stance, setStanc
           <Unreadable wrong={wrong} value={value} put={put} />
         ) : (
           reading && (
-            <>
+            <p className="line-clamp-2 lg:line-clamp-1" title={reading.by_hand}>
               {reading.spoken}
               <span className="ml-3 text-ink-soft text-sm">{reading.by_hand}</span>
-            </>
+            </p>
           )
         )}
       </div>

@@ -22,9 +22,9 @@ export function Tray({ put, undo, canUndo }: { put: (token: string) => void; und
     staleTime: Number.POSITIVE_INFINITY,
   });
   const chip =
-    "min-h-9 shrink-0 rounded-lg border-[1.5px] border-seam bg-chalk px-[7px] text-[13px] font-semibold hover:border-ink disabled:opacity-50";
+    "min-h-9 shrink-0 rounded-lg border-[1.5px] border-seam bg-chalk px-1.5 text-[13px] font-semibold hover:border-ink disabled:opacity-50";
   return (
-    <div role="toolbar" aria-label="Techniques to tap" className="flex flex-wrap gap-1.5">
+    <div role="toolbar" aria-label="Techniques to tap" className="flex flex-wrap gap-1">
       {lexicon.data?.numbers.map((number) => (
         <button
           key={number.digit}

@@ -13,9 +13,10 @@ module JauntyBell
 
         # Our side that a partner's limb comes at: crosswise in the same stance, straight over in opposite ones.
         def self.facing(side, partner)
-          return side if partner == :opposite
-          (side == :lead) ? :rear : :lead
+          (partner == :opposite) ? side : other(side)
         end
+
+        def self.other(side) = (side == :lead) ? :rear : :lead
 
         def self.hand(id, technique, side, setting)
           return setting.school.catch_cross.to_sym if id == "catch" && technique.id == "cross"
@@ -23,6 +24,7 @@ module JauntyBell
         end
         private_class_method :hand
 
+        # The row of the tables that a strike belongs to.
         def self.kind(technique, level)
           return "elbow" if technique.elbow?
           return "knee" if technique.knee?
@@ -30,7 +32,6 @@ module JauntyBell
           return "leg kick" if level == :leg
           (technique.plane == :pushing) ? "pushing kick" : "kick"
         end
-        private_class_method :kind
       end
     end
   end

@@ -5,10 +5,10 @@ import { layOut, type Place, type Row } from "./layout";
 import { COLOURS, DefenceMark, Mark, StepMark } from "./shapes";
 
 type Cloth = { actions: Drawn[]; setTime: number; spoken: string };
-type Sizes = { half: number; leastBeat: number; labels: boolean };
+type Sizes = { half: number; leastBeat: number; labels: boolean; inRows?: Sizes };
 
 const SIZES = {
-  large: { half: 104, leastBeat: 62, labels: true },
+  large: { half: 88, leastBeat: 62, labels: true, inRows: { half: 46, leastBeat: 36, labels: true } },
   huge: { half: 86, leastBeat: 56, labels: false },
   strip: { half: 26, leastBeat: 0, labels: false },
 } satisfies Record<string, Sizes>;
@@ -28,8 +28,10 @@ export function Wrap({
   selected,
 }: Cloth & { size: keyof typeof SIZES; selected?: number | null }) {
   const [ref, width] = useWidth(size === "strip" ? 180 : 700);
-  const sizes = SIZES[size];
-  const rows = layOut(actions, setTime, width, sizes.half, sizes.leastBeat);
+  const wanted: Sizes = SIZES[size];
+  const one = layOut(actions, setTime, width, wanted.half, wanted.leastBeat);
+  const sizes = one.length > 1 && wanted.inRows ? wanted.inRows : wanted;
+  const rows = sizes === wanted ? one : layOut(actions, setTime, width, sizes.half, sizes.leastBeat);
   return (
     <div ref={ref} className="w-full">
       <div role="img" aria-label={spoken ? `Wrap: ${spoken}` : "An empty wrap"}>

@@ -37,7 +37,7 @@ module JauntyBell
 
           def name(action) = Notation::Speech.new.action(action)
 
-          def other(side) = (side == :lead) ? :rear : :lead
+          def other(side) = Lexicon::Answers.other(side)
         end
       end
     end

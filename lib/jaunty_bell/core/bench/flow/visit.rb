@@ -5,12 +5,13 @@ module JauntyBell
         # One action as the walk came to it: what the rules look at.
         #
         #   lead, rear    how far each side was wound when it was thrown (Winding::NONE, HALF, FULL)
+        #   band_before   the range before what is done with it; after: [lead, rear, band, hands out] when it is over
         #   band          the range it was thrown from or done at, 0 far … 3 close
         #   gap           :in or :out where the band was wrong for the strike and nothing written brought it right
         #   out           the sides of the hands that were out before it
         #   from_far      the walk came in from far just before it
         #   first_contact the first contact strike of the set: the stance is set for it
-        Visit = Struct.new(:index, :action, :previous, :lead, :rear, :band, :gap, :out, :from_far, :first_contact, :seam, :weak, :starts_at, :extra, :after) do
+        Visit = Struct.new(:index, :action, :previous, :lead, :rear, :band, :gap, :out, :from_far, :first_contact, :seam, :weak, :starts_at, :extra, :after, :band_before) do
           def technique = action.technique
 
           def contact? = action.contact?

@@ -68,11 +68,12 @@ module JauntyBell
           def first_contact_index = actions.index(&:contact?)
 
           def visit(action, index, previous, seam: false)
+            band_before = @body.band
             @body.apply(action.with) if action.with
             striking = action.own? && action.strike?
             gap = @body.reach(action.technique) if action.contact?
             seen = Visit.new(index, action, previous, @body.lead, @body.rear, @body.band, gap, @body.out, @body.from_far,
-              index == @first && !seam, seam, false, nil, 0r, nil)
+              index == @first && !seam, seam, false, nil, 0r, nil, band_before)
             judge(seen)
             time(seen)
             @body.spend_load
