@@ -33,6 +33,7 @@ class ApiTest < StoreTest
   def setup
     super
     ENV["JAUNTY_SECRET"] = SECRET
+    JauntyBell::Api::Throttle.reset
     @coach = new_account(club, "coach")
     sign_in(@coach)
   end

@@ -1,3 +1,5 @@
+require "securerandom"
+
 module JauntyBell
   module Api
     # The Bench: what is typed is read and judged; what is kept goes on the shelf.
@@ -8,26 +10,37 @@ module JauntyBell
         answer(analysed(question, how))
       end
 
+      post "/parts" do
+        analysis = Core::Bench.analyse(body_given["notation"], reading: reading, setting: setting(body_given))
+        answer(Files::PartsJson.new(analysis).to_a)
+      end
+
+      # What on the shelf is like it, and what is one step away.
+      post "/near" do
+        wanted = read(body_given["notation"])
+        rows = combinations.all.reject { |row| row[:id] == body_given["except"] }
+        shelf = Core::Bench::Likeness.new(rows.to_h { |row| [row[:id], combinations.meaning(row)] })
+        names = rows.to_h { |row| [row[:id], row[:name]] }
+        answer({like: shelf.like(wanted, most: 6).map { |id, share| {id: id, name: names[id], share: share.to_f} },
+          one_step: shelf.one_step(wanted).map { |id, kind, at| {id: id, name: names[id], step: kind, at: at} }})
+      end
+
       get "/lexicon" do
-        how = reading
-        speech = Core::Bench::Notation::Speech.new
-        techniques = how.lexicon.reject { |technique| technique.exercise? || technique.pause? }
-        answer({techniques: techniques.map { |technique| {id: technique.id, name: technique.plain, family: technique.family, sides: technique.sides, names: technique.written_names} },
-          numbers: how.scheme.entries.map { |digit, entry|
-            action = Core::Bench::Action.new(technique: entry.technique, side: entry.side, level: entry.level || entry.technique.level)
-            {digit: digit, spoken: speech.action(action)}
-          }})
+        answer(Files::LexiconJson.new(reading).to_h)
       end
 
       get "/combinations" do
         how = reading
-        answer(combinations.all(archived: params["archived"] == "true").map { |row| Files::CombinationJson.of(row, how) })
+        search = Core::Bench::Search.new(params["search"].to_s, how)
+        rows = combinations.all(archived: params["archived"] == "true")
+        rows = rows.select { |row| search.matches?(combinations.meaning(row), name: row[:name], tags: row[:tags]) } unless search.query.empty?
+        answer(rows.map { |row| Files::CombinationJson.of(row, how) })
       end
 
       post "/combinations" do
         coaches_only
         given = body_given
-        row = combinations.add(id: given["id"], name: given["name"], combination: read(given["notation"]))
+        row = combinations.add(id: given["id"], name: given["name"], combination: read(given["notation"]), tags: given.fetch("tags", []), origin: given["origin_id"])
         answer(shown(row), status: 201)
       end
 
@@ -36,7 +49,13 @@ module JauntyBell
       put "/combinations/:id" do
         coaches_only
         given = body_given
-        answer(shown(combinations.change(id, version: given["version"], name: given["name"], combination: read(given["notation"]))))
+        answer(shown(combinations.change(id, version: given["version"], name: given["name"], combination: read(given["notation"]), tags: given.fetch("tags", []))))
+      end
+
+      # Where it is drilled: what a change will change.
+      get "/combinations/:id/uses" do
+        combinations.find(id)
+        answer(combinations.cards_with(id).map { |card, name, rounds| {id: card, name: name, rounds: rounds} })
       end
 
       put "/combinations/:id/archived" do
@@ -47,8 +66,31 @@ module JauntyBell
       post "/combinations/:id/copies" do
         coaches_only
         original = combinations.find(id)
-        row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]), combination: Core::Bench::Combination.from_data(original[:meaning]))
+        row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]), combination: combinations.meaning(original),
+          tags: original[:tags].to_a, origin: original[:id])
         answer(shown(row), status: 201)
+      end
+
+      # A list in plain text, line by line; kept only where the coach says so, and then all that can be kept or none.
+      post "/imports" do
+        coaches_only
+        lines = Files::CombinationList.read(body_given["text"], reading, taken: combinations.all.map { |row| row[:name] })
+        good = lines.reject(&:problem)
+        if body_given["keep"]
+          combinations.add_all(good.map { |line| {id: SecureRandom.uuid, name: line.name, combination: line.combination, tags: line.tags} })
+        end
+        answer({kept: body_given["keep"] ? good.size : 0, lines: lines.map { |line| line.to_h.slice(:number, :name, :notation, :tags, :problem) }})
+      end
+
+      get "/exports/text" do
+        content_type "text/plain; charset=utf-8"
+        attachment "combinations.txt"
+        Files::CombinationList.write(combinations.all, reading)
+      end
+
+      get "/exports/json" do
+        attachment "combinations.json"
+        answer(Files::CombinationExport.of(combinations.all, reading))
       end
 
       private
@@ -57,8 +99,14 @@ module JauntyBell
 
       def read(notation) = Core::Bench::Notation.read(notation, reading)
 
+      # What a question says of the drill.
+      def setting(question)
+        Core::Bench::Flow::Setting.new(school: school.settings, implement: question["implement"] && Core::Lexicon::Implements[question["implement"]],
+          intensity: question["intensity"]&.to_sym, level: question["level"])
+      end
+
       def analysed(question, how)
-        analysis = Core::Bench.analyse(question["notation"], reading: how, **paced(question))
+        analysis = Core::Bench.analyse(question["notation"], reading: how, setting: setting(question), **paced(question))
         {reading: Files::AnalysisJson.new(analysis).to_h, unreadable: nil, **pace(analysis, question)}
       rescue Core::Bench::Notation::Unreadable => e
         {reading: nil, pace: nil, unreadable: e.to_h, infeasible: nil}

@@ -53,7 +53,7 @@ module JauntyBell
         rounds = row[:card_id] ? Store::Cards.new(db, club_id).find(row[:card_id])[:rounds].map { |round| Files::CardJson.stored(round) } : []
         rows = combinations.by_id(rounds.filter_map { |round| round[:combination_id] })
         how = reading
-        meanings = rows.transform_values { |found| Core::Bench::Combination.from_data(found[:meaning]) }
+        meanings = rows.transform_values { |found| combinations.meaning(found) }
         sheet = Core::Floor::CueSheet.new(Files::CardJson.plan(rounds, row[:minutes], meanings, how))
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,

@@ -38,14 +38,16 @@ module JauntyBell
       def account
         return @account if defined?(@account)
         id = env[Accounts::ACCOUNT]
-        @account = id && db[:accounts].select(:id, :club_id, :name, :email, :role).first(id: id, status_id: 2)
+        @account = id && db[:accounts].select(:id, :club_id, :name, :email, :role, :numbering).first(id: id, status_id: 2)
       end
 
       def club_id = account.fetch(:club_id)
 
       def people = @people ||= Store::People.new(db, club_id)
 
-      def combinations = @combinations ||= Store::Combinations.new(db, club_id)
+      def school = @school ||= Store::School.new(db, club_id)
+
+      def combinations = @combinations ||= Store::Combinations.new(db, club_id, school.techniques)
 
       # Assistants run classes and look; they do not change what is planned.
       def coaches_only
@@ -67,10 +69,10 @@ module JauntyBell
       # How a row is shown, where a room keeps rows that can be edited.
       def shown(row) = row
 
-      # How this club reads and writes notation.
+      # How this coach reads and writes notation: in their own numbering, or the club's.
       def reading(stance: nil, partner: nil)
-        numbering = Core::Lexicon::Numberings[people.club[:settings].fetch("numbering", "six")]
-        Core::Bench::Notation::Reading.new(numbering: numbering, stance: (stance || "orthodox").to_sym, partner: (partner || "same").to_sym)
+        numbering = school.numbering(account[:numbering] || school.settings.numbering)
+        Core::Bench::Notation::Reading.new(techniques: school.techniques, numbering: numbering, stance: (stance || "orthodox").to_sym, partner: (partner || "same").to_sym)
       end
     end
   end

@@ -7,7 +7,7 @@ module JauntyBell
         club = people.club
         following = Store::Classes.new(db, club_id).next_after(Time.now)
         answer({account: account.slice(:name, :email, :role),
-          club: {id: club[:id], name: club[:name], time_zone: club[:time_zone], today: people.today.iso8601, numbering: club[:settings].fetch("numbering", "six")},
+          club: {id: club[:id], name: club[:name], time_zone: club[:time_zone], today: people.today.iso8601, numbering: reading.scheme.id},
           next_class: following && Files::ClassJson.line(following)})
       end
 

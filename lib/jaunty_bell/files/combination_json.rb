@@ -2,12 +2,12 @@ module JauntyBell
   module Files
     # A combination on the shelf as JSON-ready data: its row with what the core says of it.
     module CombinationJson
-      # From a row of Store::Combinations, read as the club reads.
+      # From a row of Store::Combinations and the reading it is shown in.
       def self.of(row, reading)
-        analysis = Core::Bench::Analysis.new(Core::Bench::Combination.from_data(row[:meaning]), reading: reading)
+        analysis = Core::Bench::Analysis.new(Core::Bench::Combination.from_data(row[:meaning], reading.lexicon), reading: reading)
         shown = AnalysisJson.new(analysis)
         {id: row[:id], name: row[:name], notation: analysis.canonical, spoken: analysis.spoken, complexity: row[:complexity].to_f,
-         version: row[:version], archived: !row[:archived_at].nil?, actions: shown.actions, beats: analysis.beats.to_f,
+         tags: row[:tags].to_a, origin_id: row[:origin_id], version: row[:version], archived: !row[:archived_at].nil?, actions: shown.actions, beats: analysis.beats.to_f,
          set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes}
       end
     end

@@ -4,9 +4,11 @@ module JauntyBell
   module Store
     # A club's shelf of combinations. Meanings are stored; texts are written from them.
     class Combinations
-      def initialize(db, club_id)
+      # `techniques` is the club's lexicon (Store::School#techniques).
+      def initialize(db, club_id, techniques = Core::Lexicon::Techniques.default)
         @db = db
         @club_id = club_id
+        @techniques = techniques
       end
 
       # Rows by name; those on the shelf, or those archived.
@@ -22,21 +24,33 @@ module JauntyBell
       def by_id(ids) = ids.empty? ? {} : rows.where(id: ids.uniq).as_hash(:id)
 
       # Meanings (Core::Bench::Combination) by id, for the ids given, in one query.
-      def meanings(ids) = by_id(ids).transform_values { |row| Core::Bench::Combination.from_data(row[:meaning]) }
+      def meanings(ids) = by_id(ids).transform_values { |row| meaning(row) }
+
+      # A row's Core::Bench::Combination.
+      def meaning(row) = Core::Bench::Combination.from_data(row[:meaning], @techniques)
 
       # Raises Conflict where the name is on the shelf already.
-      def add(id:, name:, combination:)
-        guarding_name(name) { rows.returning.insert(facts(name, combination).merge(club_id: @club_id, id: id)).first }
+      def add(id:, name:, combination:, tags: [], origin: nil)
+        guarding_name(name) { rows.returning.insert(facts(name, combination, tags).merge(club_id: @club_id, id: id, origin_id: origin)).first }
       end
 
       # Raises Missing, Stale or Conflict.
-      def change(id, version:, name:, combination:)
-        edit(id, version, facts(name, combination), name)
+      def change(id, version:, name:, combination:, tags: [])
+        edit(id, version, facts(name, combination, tags), name)
       end
 
       # Off the shelf or back on to it. Raises Missing, Stale, or Conflict where the name has been taken meanwhile.
       def archive(id, version:, archived:)
         edit(id, version, {archived_at: archived ? Sequel::CURRENT_TIMESTAMP : nil}, find(id)[:name])
+      end
+
+      # Adds many at once, all or none: hashes with the arguments of #add. Raises Conflict.
+      def add_all(list) = @db.transaction(savepoint: true) { list.map { |each| add(**each) } }
+
+      # Cards that drill a combination: [[card id, card name, rounds]].
+      def cards_with(id)
+        @db[:card_rounds].where(Sequel[:card_rounds][:club_id] => @club_id, :combination_id => id)
+          .join(:cards, club_id: :club_id, id: :card_id).where(archived_at: nil).group(:card_id, :name).order(:name).select_map([:card_id, :name, Sequel.function(:count).*.as(:rounds)])
       end
 
       # A name not yet on the shelf: "Ticket punch 2".
@@ -49,9 +63,9 @@ module JauntyBell
 
       def rows = @db[:combinations].where(club_id: @club_id)
 
-      def facts(name, combination)
+      def facts(name, combination, tags)
         complexity = Core::Bench::Complexity.of(Core::Bench::Flow::Walk.new(combination))
-        {name: name.strip, meaning: Sequel.pg_jsonb(combination.to_data), complexity: complexity.to_f}
+        {name: name.strip, meaning: Sequel.pg_jsonb(combination.to_data), complexity: complexity.to_f, tags: Sequel.pg_array(tags.map(&:strip).reject(&:empty?).uniq, :text)}
       end
 
       def edit(id, version, changes, name)
@@ -63,6 +77,8 @@ module JauntyBell
 
       def guarding_name(name, &)
         @db.transaction(savepoint: true, &)
+      rescue Sequel::ForeignKeyConstraintViolation
+        raise Conflict.new("What it comes from is not on your shelf.", path: "origin_id")
       rescue Sequel::UniqueConstraintViolation => e
         raise Conflict.new("This combination has been saved already.") if e.message.include?("combinations_pkey")
         raise Conflict.new("\"#{name}\" is on the shelf already. Choose another name.", path: "name")

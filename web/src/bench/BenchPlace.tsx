@@ -3,24 +3,29 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, type Combination, data } from "../api/client";
 import { useHistory } from "../kit/history";
-import { Trouble, Waiting } from "../kit/parts";
+import { Button, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { keep, recall, useStored } from "../kit/stored";
+import { saveDrawing } from "../kit/wrap/svgFile";
 import { Wrap } from "../kit/wrap/Wrap";
+import { BesidePanel } from "./BesidePanel";
 import { Corner } from "./Corner";
 import { CountsPanel } from "./CountsPanel";
+import { JudgedFor } from "./JudgedFor";
 import { KeepPanel } from "./KeepPanel";
+import { Near } from "./Near";
 import { NotationLine } from "./NotationLine";
 import { PaceBar } from "./PaceBar";
+import { type Beside, Teaching } from "./Parts";
 import { FloorPicture } from "./picture/FloorPicture";
 import { Shelf } from "./Shelf";
 import { Tray } from "./Tray";
-import { FIRST_PACING, type Pacing, useAnalysis } from "./useAnalysis";
+import { FIRST_PACING, type Judging, type Pacing, useAnalysis } from "./useAnalysis";
 
 /** A separator with nothing after it yet: more is coming, so it is not read as a mistake. */
 const UNFINISHED = /[\s,+→-]+$/;
 
-type Draft = { notation: string; name: string };
+type Draft = { notation: string; name: string; tags: string };
 
 /** The Bench: one line to type in, what the core says of it, and the shelf it goes on. */
 export default function BenchPlace() {
@@ -37,37 +42,32 @@ export default function BenchPlace() {
 
 function Workbench({ saved }: { saved?: Combination }) {
   const navigate = useNavigate();
-  const draftKey = `bench:${saved?.id ?? "new"}`;
-  const start = useMemo(() => firstDraft(draftKey, saved), [draftKey, saved]);
-  const text = useHistory(start.notation);
-  const [name, setName] = useState(start.name);
+  const draft = useDraft(saved);
+  const { text, notation } = draft;
   const [pacing, setPacing] = useStored<Pacing>("bench:pacing", FIRST_PACING);
-  const [stance, setStance] = useStored<"orthodox" | "southpaw">("bench:stance", "orthodox");
-  const [selected, setSelected] = useState<number | null>(null);
+  const [judging, setJudging] = useStored<Judging>("bench:judging", { stance: "orthodox" });
+  const [beside, setBeside] = useState<Beside & { mirrored?: boolean }>();
+  const [pointed, setPointed] = useState<number | null>(null);
   const [stepped, setStepped] = useState<number | null>(null);
   const line = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const saveButton = useRef<HTMLButtonElement>(null);
-  const notation = text.value.replace(UNFINISHED, "");
-  const answer = useAnalysis(notation, pacing, stance);
+  const cloth = useRef<HTMLDivElement>(null);
+  const answer = useAnalysis(notation, pacing, judging);
   const written = notation.trim() !== "";
   const reading = written ? answer.data?.reading : undefined;
   const shown = useLast(reading ?? undefined, written);
-
-  useEffect(() => {
-    const changed = notation !== (saved?.notation ?? "") || name !== (saved?.name ?? "");
-    keep(draftKey, changed ? ({ notation, name } satisfies Draft) : undefined);
-  }, [draftKey, notation, name, saved]);
+  const mirrored: Judging = { ...judging, stance: judging.stance === "southpaw" ? "orthodox" : "southpaw" };
 
   const afresh = () => {
-    keep("bench:new", undefined);
-    if (saved) navigate("/bench");
-    else {
-      text.reset("");
-      setName("");
-    }
+    if (saved) {
+      keep("bench:new", undefined);
+      navigate("/bench");
+    } else draft.clear();
     line.current?.focus();
   };
+  const mirror = () =>
+    reading && setBeside({ title: `the ${mirrored.stance} stance`, notation: reading.canonical, mirrored: true });
 
   useKeysOf("The Bench", [
     { keys: "n", does: "new combination", run: afresh },
@@ -76,14 +76,19 @@ function Workbench({ saved }: { saved?: Combination }) {
     { keys: "Ctrl+Enter", does: "keep it on the shelf", run: () => saveButton.current?.click() },
     { keys: "Ctrl+z", does: "undo", run: text.undo },
     { keys: "Ctrl+Shift+z", does: "redo", run: text.redo },
-    { keys: "m", does: "orthodox or southpaw", run: () => setStance(stance === "orthodox" ? "southpaw" : "orthodox") },
+    { keys: "m", does: "mirror it", run: () => mirror() },
+    { keys: "o", does: "orthodox or southpaw", run: () => setJudging(mirrored) },
   ]);
 
   return (
     <div className="grid gap-4 lg:grid-cols-[216px_minmax(0,1fr)_272px]">
       <h1 className="sr-only">Bench</h1>
       <div className="order-3 lg:order-1">
-        <Shelf current={saved?.id} searchRef={search} />
+        <Shelf
+          current={saved?.id}
+          searchRef={search}
+          near={reading && <Near notation={reading.canonical} except={saved?.id} />}
+        />
       </div>
       <div className="order-1 flex min-w-0 flex-col gap-3 lg:order-2">
         <NotationLine
@@ -92,22 +97,34 @@ function Workbench({ saved }: { saved?: Combination }) {
           change={(next) => text.set(next, "typing")}
           put={text.set}
           answer={written ? answer.data : undefined}
-          stance={stance}
-          setStance={setStance}
+          stance={judging.stance === "southpaw" ? "southpaw" : "orthodox"}
+          setStance={(stance) => setJudging({ ...judging, stance })}
         />
         <Tray
-          put={(token) => text.set(notation.trim() === "" ? token : `${notation}-${token}`)}
+          put={(token) => text.set(written ? `${notation}-${token}` : token)}
           undo={text.undo}
           canUndo={text.canUndo}
         />
         {answer.error && <Trouble error={answer.error} />}
-        <Wrap
-          actions={shown?.actions ?? []}
-          setTime={shown?.set_time ?? 2}
-          spoken={shown?.spoken ?? ""}
-          size="large"
-          selected={selected ?? stepped}
-        />
+        <div ref={cloth}>
+          <Wrap
+            actions={shown?.actions ?? []}
+            setTime={shown?.set_time ?? 2}
+            spoken={shown?.spoken ?? ""}
+            size="large"
+            selected={pointed ?? stepped}
+          />
+        </div>
+        {beside && (
+          <BesidePanel
+            beside={beside}
+            pacing={pacing}
+            judging={beside.mirrored ? mirrored : judging}
+            origin={saved?.id}
+            take={(part) => text.set(part)}
+            close={() => setBeside(undefined)}
+          />
+        )}
         {shown && (
           <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
             <FloorPicture
@@ -126,27 +143,54 @@ function Workbench({ saved }: { saved?: Combination }) {
         />
       </div>
       <div className="order-2 flex flex-col gap-3 lg:order-3">
-        <Corner findings={reading?.findings} written={written} select={setSelected} mend={(fix) => text.set(fix)} />
-        <KeepPanel
-          ref={saveButton}
-          saved={saved}
-          name={name}
-          setName={setName}
-          notation={notation}
-          readable={Boolean(reading)}
-        />
+        <JudgedFor judging={judging} change={setJudging} />
+        <Corner findings={reading?.findings} written={written} select={setPointed} mend={(fix) => text.set(fix)} />
+        <KeepPanel ref={saveButton} saved={saved} draft={draft} readable={Boolean(reading)} />
+        <Teaching reading={reading ?? undefined} show={setBeside} mirror={mirror} />
+        {reading && (
+          <Button
+            look="quiet"
+            className="justify-start px-2"
+            onClick={() => cloth.current && saveDrawing(cloth.current, draft.name || reading.canonical)}
+          >
+            The drawing as SVG
+          </Button>
+        )}
       </div>
     </div>
   );
 }
 
+/** What is being written: the line with its undo, the name and the tags; kept on this device until it is on the shelf. */
+export function useDraft(saved?: Combination) {
+  const key = `bench:${saved?.id ?? "new"}`;
+  const start = useMemo(() => firstDraft(key, saved), [key, saved]);
+  const text = useHistory(start.notation);
+  const [name, setName] = useState(start.name);
+  const [tags, setTags] = useState(start.tags);
+  const notation = text.value.replace(UNFINISHED, "");
+  const changed =
+    notation !== (saved?.notation ?? "") || name !== (saved?.name ?? "") || tags !== (saved?.tags.join(", ") ?? "");
+  useEffect(() => {
+    keep(key, changed ? ({ notation, name, tags } satisfies Draft) : undefined);
+  }, [key, changed, notation, name, tags]);
+  const clear = () => {
+    text.reset("");
+    setName("");
+    setTags("");
+  };
+  return { key, text, notation, name, setName, tags, setTags, changed, clear };
+}
+
+export type DraftState = ReturnType<typeof useDraft>;
+
 function firstDraft(key: string, saved?: Combination): Draft {
-  return (
-    recall<Draft>(key) ?? {
-      notation: saved?.notation ?? (key === "bench:new" ? "1-2-3b-2" : ""),
-      name: saved?.name ?? "",
-    }
-  );
+  const kept = recall<Partial<Draft>>(key);
+  return {
+    notation: kept?.notation ?? saved?.notation ?? (key === "bench:new" ? "1-2-3b-2" : ""),
+    name: kept?.name ?? saved?.name ?? "",
+    tags: kept?.tags ?? saved?.tags.join(", ") ?? "",
+  };
 }
 
 /** The last readable answer, so that the drawing stays while a word is half typed. */

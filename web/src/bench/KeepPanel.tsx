@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { Ref } from "react";
 import { useNavigate } from "react-router";
 import { api, type Combination, data, Refusal } from "../api/client";
@@ -7,18 +7,17 @@ import { Button, Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
+import type { DraftState } from "./BenchPlace";
 
-type Props = {
-  ref: Ref<HTMLButtonElement>;
-  saved?: Combination;
-  name: string;
-  setName: (name: string) => void;
-  notation: string;
-  readable: boolean;
-};
+type Props = { ref: Ref<HTMLButtonElement>; saved?: Combination; draft: DraftState; readable: boolean };
 
 /** Keeping a combination on the shelf: under a name, as a change, as a copy, or put away. */
-export function KeepPanel({ ref, saved, name, setName, notation, readable }: Props) {
+export function KeepPanel({ ref, saved, draft, readable }: Props) {
+  const { name, notation } = draft;
+  const tags = draft.tags
+    .split(",")
+    .map((tag) => tag.trim())
+    .filter(Boolean);
   const navigate = useNavigate();
   const client = useQueryClient();
   const say = useSay();
@@ -35,12 +34,12 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
         ? data(
             api.PUT("/api/bench/combinations/{id}", {
               params: { path: { id: saved.id } },
-              body: { version: saved.version, name, notation },
+              body: { version: saved.version, name, notation, tags },
             }),
           )
-        : data(api.POST("/api/bench/combinations", { body: { id: newId(), name, notation } })),
+        : data(api.POST("/api/bench/combinations", { body: { id: newId(), name, notation, tags } })),
     onSuccess: (row) => {
-      keep(`bench:${saved?.id ?? "new"}`, undefined);
+      keep(draft.key, undefined);
       settled(row);
       say(saved ? `${row.name} is changed.` : `${row.name} is on the shelf.`);
       navigate(`/bench/${row.id}`);
@@ -75,16 +74,23 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
   if (!mayPlan) return null;
   const refusal = store.error instanceof Refusal ? store.error : undefined;
   const nameProblem = refusal?.for("name");
-  const unchanged = saved !== undefined && saved.name === name && saved.notation === notation;
   return (
     <section aria-label="Keep it" className="grid gap-2 rounded-xl bg-canvas-deep p-3">
       <Field
         label="Name"
         value={name}
         maxLength={80}
-        onChange={(event) => setName(event.target.value)}
+        onChange={(event) => draft.setName(event.target.value)}
         placeholder="what you will call it"
         problem={nameProblem}
+      />
+      <Field
+        label="Tags"
+        hideLabel
+        value={draft.tags}
+        maxLength={200}
+        onChange={(event) => draft.setTags(event.target.value)}
+        placeholder="tags, with commas"
       />
       {store.error && !nameProblem && (
         <Trouble error={store.error}>{refusal?.status === 409 && saved && <Theirs refusal={refusal} />}</Trouble>
@@ -93,7 +99,7 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
         ref={ref}
         look="main"
         big
-        disabled={!readable || name.trim() === "" || unchanged || store.isPending}
+        disabled={!readable || name.trim() === "" || (saved !== undefined && !draft.changed) || store.isPending}
         onClick={() => store.mutate()}
       >
         {saved ? "Save the change" : "Keep on the shelf"}
@@ -114,13 +120,29 @@ export function KeepPanel({ ref, saved, name, setName, notation, readable }: Pro
           )}
         </div>
       )}
+      {saved && <Uses id={saved.id} />}
       {(archive.error || copy.error) && <Trouble error={archive.error ?? copy.error} />}
       <p className="text-ink-soft text-xs">
         {notation.trim() !== "" && !readable
           ? "It can be kept once all of it can be read."
-          : "Ctrl-Enter keeps it. What you type stays on this device until then."}
+          : "Ctrl-Enter keeps it; until then it stays on this device."}
       </p>
     </section>
+  );
+}
+
+/** What a change will change. */
+function Uses({ id }: { id: string }) {
+  const uses = useQuery({
+    queryKey: ["uses", id],
+    queryFn: () => data(api.GET("/api/bench/combinations/{id}/uses", { params: { path: { id } } })),
+  });
+  if (!uses.data?.length) return null;
+  return (
+    <p className="text-xs">
+      Drilled on {uses.data.map((card) => card.name).join(", ")}: a change changes{" "}
+      {uses.data.length === 1 ? "that card" : "those cards"} too.
+    </p>
   );
 }
 

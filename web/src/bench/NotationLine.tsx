@@ -1,5 +1,6 @@
 import type { Ref } from "react";
 import type { Schemas } from "../api/client";
+import { CompletingLine } from "./Completion";
 
 type Props = {
   ref: Ref<HTMLInputElement>;
@@ -18,22 +19,7 @@ export function NotationLine({ ref, value, change, put, answer, stance, setStanc
   return (
     <div>
       <div className="relative">
-        <label htmlFor="notation" className="sr-only">
-          Combination
-        </label>
-        <input
-          id="notation"
-          ref={ref}
-          value={value}
-          onChange={(event) => change(event.target.value)}
-          spellCheck={false}
-          autoComplete="off"
-          autoCapitalize="none"
-          placeholder="1-2-3b-2, or jab, cross, lead hook body, cross"
-          aria-describedby="reading"
-          aria-invalid={wrong ? true : undefined}
-          className={`w-full rounded-xl border-2 bg-chalk py-2.5 pr-32 pl-4 font-semibold text-xl placeholder:font-normal placeholder:text-base placeholder:text-ink-soft ${wrong ? "border-rear" : "border-ink"}`}
-        />
+        <CompletingLine ref={ref} value={value} change={change} wrong={Boolean(wrong)} />
         <button
           type="button"
           onClick={() => setStance(stance === "orthodox" ? "southpaw" : "orthodox")}

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type Ref, useState } from "react";
+import { type ReactNode, type Ref, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { api, type Combination, data } from "../api/client";
 import { Button, Empty, Trouble } from "../kit/parts";
@@ -7,16 +7,23 @@ import { useShelf } from "../kit/queries";
 import { Scrolling } from "../kit/Scrolling";
 import { useMayPlan } from "../kit/session";
 import { Wrap } from "../kit/wrap/Wrap";
+import { Lists } from "./Lists";
 
 /** The shelf of combinations as thumbnails, with a search and what is archived. */
-export function Shelf({ current, searchRef }: { current?: string; searchRef: Ref<HTMLInputElement> }) {
+export function Shelf({
+  current,
+  searchRef,
+  near,
+}: {
+  current?: string;
+  searchRef: Ref<HTMLInputElement>;
+  near?: ReactNode;
+}) {
   const [archived, setArchived] = useState(false);
   const [search, setSearch] = useState("");
-  const shelf = useShelf({ archived });
-  const wanted = search.trim().toLowerCase();
-  const rows = (shelf.data ?? []).filter((row) =>
-    `${row.name} ${row.notation} ${row.spoken}`.toLowerCase().includes(wanted),
-  );
+  const wanted = useDeferredValue(search.trim());
+  const shelf = useShelf({ archived, search: wanted });
+  const rows = shelf.data ?? [];
   return (
     <section aria-label="Shelf">
       <div className="mb-2 flex items-baseline justify-between">
@@ -31,28 +38,32 @@ export function Shelf({ current, searchRef }: { current?: string; searchRef: Ref
         ref={searchRef}
         value={search}
         onChange={(event) => setSearch(event.target.value)}
-        placeholder="name, or slip, or 3b"
+        placeholder="ends with a rear kick"
         className="mb-2 w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-1.5 text-sm placeholder:text-ink-soft"
       />
       {shelf.error && <Trouble error={shelf.error} />}
-      {shelf.data?.length === 0 && (
+      {shelf.data?.length === 0 && wanted === "" && (
         <Empty title={archived ? "Nothing archived" : "An empty shelf"}>
           {archived ? "What you put away comes here." : "Write a combination, give it a name and keep it."}
         </Empty>
       )}
-      {shelf.data && shelf.data.length > 0 && rows.length === 0 && (
-        <p className="text-ink-soft text-sm">Nothing like that here.</p>
+      {shelf.data?.length === 0 && wanted !== "" && (
+        <p className="text-ink-soft text-sm">
+          Nothing like that here. Try "has a slip", "three strikes or fewer", or part of a combination: 3b-2.
+        </p>
       )}
-      <Scrolling label="Combinations" className="max-h-[34rem] pr-1">
+      <Scrolling label="Combinations" className="max-h-[26rem] pr-1">
         <ul className="grid grid-cols-2 gap-3 lg:grid-cols-1">
           {rows.map((row) => (
             <Kept key={row.id} row={row} current={row.id === current} />
           ))}
         </ul>
       </Scrolling>
+      {near}
       <Button look="quiet" className="mt-2 px-2 text-ink-soft" onClick={() => setArchived(!archived)}>
         {archived ? "Back to the shelf" : "Show the archive"}
       </Button>
+      <Lists />
     </section>
   );
 }

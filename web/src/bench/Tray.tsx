@@ -1,5 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
-import { api, data } from "../api/client";
+import { useLexicon } from "./Completion";
 
 const MORE = [
   ["rear kick", "rear kick"],
@@ -16,11 +15,7 @@ const MORE = [
 
 /** Techniques to tap, for those who do not type. */
 export function Tray({ put, undo, canUndo }: { put: (token: string) => void; undo: () => void; canUndo: boolean }) {
-  const lexicon = useQuery({
-    queryKey: ["lexicon"],
-    queryFn: () => data(api.GET("/api/bench/lexicon")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const lexicon = useLexicon();
   const chip =
     "min-h-9 shrink-0 rounded-lg border-[1.5px] border-seam bg-chalk px-1.5 text-[13px] font-semibold hover:border-ink disabled:opacity-50";
   return (

@@ -1,18 +1,21 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, data } from "../api/client";
+import { api, data, type Schemas } from "../api/client";
 
 export type Solve = "sets" | "work" | "tempo" | "pause";
 export type Pacing = { solve: Solve; work: number; sets: number; tempo: number; pause: number };
 export const FIRST_PACING: Pacing = { solve: "sets", work: 180, sets: 60, tempo: 140, pause: 0.6 };
 
+/** What it is judged for: stance, implement, force and level; left out where it does not matter. */
+export type Judging = Pick<Schemas["Question"], "stance" | "partner" | "implement" | "intensity" | "level">;
+
 /** What the core says of what is typed, kept on screen while the next answer is on its way. */
-export function useAnalysis(notation: string, pacing: Pacing, stance: "orthodox" | "southpaw") {
+export function useAnalysis(notation: string, pacing: Pacing, judging: Judging) {
   const { solve, ...given } = pacing;
   const pinned = Object.fromEntries(Object.entries(given).filter(([name]) => name !== solve));
   return useQuery({
-    queryKey: ["analysis", notation, pacing, stance],
+    queryKey: ["analysis", notation, pacing, judging],
     queryFn: ({ signal }) =>
-      data(api.POST("/api/bench/analysis", { body: { notation, stance, solve, ...pinned }, signal })),
+      data(api.POST("/api/bench/analysis", { body: { notation, solve, ...judging, ...pinned }, signal })),
     enabled: notation.trim() !== "",
     placeholderData: keepPreviousData,
     staleTime: 60_000,

@@ -7,6 +7,7 @@ import { ChangePassword } from "./ChangePassword";
 import { Finder } from "./Finder";
 import { type Key, useKeys } from "./keys";
 import { KeysDialog, PlaceKeys, usePlaceKeys } from "./placeKeys";
+import { SchoolSheet } from "./SchoolSheet";
 import { useSession } from "./session";
 import { dayAndTime, fromNow } from "./time";
 
@@ -151,6 +152,7 @@ function AccountMenu() {
   const { data } = useSession();
   const client = useQueryClient();
   const [changing, setChanging] = useState(false);
+  const [schooling, setSchooling] = useState(false);
   const name = data?.account?.name ?? "";
   const initials = name
     .split(" ")
@@ -179,6 +181,11 @@ function AccountMenu() {
             {name}, {data?.account?.role}
           </p>
           <MenuItem>
+            <button type="button" className={item} onClick={() => setSchooling(true)}>
+              The school
+            </button>
+          </MenuItem>
+          <MenuItem>
             <button type="button" className={item} onClick={() => setChanging(true)}>
               Change password
             </button>
@@ -190,6 +197,7 @@ function AccountMenu() {
           </MenuItem>
         </MenuItems>
       </Menu>
+      <SchoolSheet open={schooling} close={() => setSchooling(false)} />
       <ChangePassword open={changing} close={() => setChanging(false)} />
     </>
   );

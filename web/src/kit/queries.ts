@@ -1,11 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, data } from "../api/client";
 
 /** The shelf's combinations, by name. */
-export function useShelf({ enabled = true, archived = false } = {}) {
+export function useShelf({ enabled = true, archived = false, search = "" } = {}) {
   return useQuery({
-    queryKey: ["shelf", archived],
-    queryFn: () => data(api.GET("/api/bench/combinations", { params: { query: { archived } } })),
+    queryKey: ["shelf", archived, search],
+    queryFn: () =>
+      data(api.GET("/api/bench/combinations", { params: { query: { archived, ...(search && { search }) } } })),
+    placeholderData: keepPreviousData,
     enabled,
     staleTime: 10_000,
   });

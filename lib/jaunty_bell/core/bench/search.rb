@@ -24,11 +24,11 @@ module JauntyBell
         # Whether a combination with this name and these tags is meant.
         def matches?(combination, name: "", tags: [])
           return true if query.empty?
-          named?(name, tags) || (@test && @test.call(combination)) || false
+          named?(name, tags) || @test&.call(combination) || false
         end
 
         # How the query was understood, in words; nil where only names are looked through.
-        def understood = @understood
+        attr_reader :understood
 
         private
 
@@ -36,10 +36,10 @@ module JauntyBell
 
         def compile
           case query
-          when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/ then told("ends with #{$1}", at_end(one($1)))
-          when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/ then told("starts with #{$1}", at_start(one($1)))
-          when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/ then told("has #{$1}", anywhere(one($1)))
-          when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/ then told("has no #{$1}", anywhere(one($1))&.then { |test| ->(it) { !test.call(it) } })
+          when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/o then told("ends with #{$1}", at_end(one($1)))
+          when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o then told("starts with #{$1}", at_start(one($1)))
+          when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/o then told("has #{$1}", anywhere(one($1)))
+          when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/o then told("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })
           when /\A(?:exactly )?(\w+) strikes? or (fewer|less|more)\z/ then strikes($1, ($2 == "more") ? :>= : :<=)
           when /\A(?:at most|up to) (\w+) strikes?\z/ then strikes($1, :<=)
           when /\Aat least (\w+) strikes?\z/ then strikes($1, :>=)
@@ -55,14 +55,14 @@ module JauntyBell
 
         def strikes(word, compare)
           limit = NUMBERS[word] || Integer(word, exception: false) or return
-          told("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes", ->(it) { it.actions.count(&:contact?).public_send(compare, limit) })
+          told("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes", ->(whole) { whole.actions.count(&:contact?).public_send(compare, limit) })
         end
 
-        def at_end(test) = test && ->(it) { (last = it.actions.rindex { |action| action.own? && !action.pause? }) ? test.call(it.actions[last]) : false }
+        def at_end(test) = test && ->(whole) { (last = whole.actions.rindex { |action| action.own? && !action.pause? }) ? test.call(whole.actions[last]) : false }
 
-        def at_start(test) = test && ->(it) { it.actions.any? && test.call(it.actions.first) }
+        def at_start(test) = test && ->(whole) { whole.actions.any? && test.call(whole.actions.first) }
 
-        def anywhere(test) = test && ->(it) { it.actions.any? { |action| test.call(action) || (action.with && test.call(action.with)) } }
+        def anywhere(test) = test && ->(whole) { whole.actions.any? { |action| test.call(action) || (action.with && test.call(action.with)) } }
 
         # A test of one action: a family on a side and level ("rear kick", "body shot"), or what notation says.
         def one(text)
@@ -96,7 +96,7 @@ module JauntyBell
         # A stretch of notation that stands anywhere in the combination.
         def stretch
           wanted = Notation.read(query, @reading).actions.map { |action| alike(action) }
-          told("has #{query}", ->(it) { it.actions.map { |action| alike(action) }.each_cons(wanted.size).include?(wanted) })
+          told("has #{query}", ->(whole) { whole.actions.map { |action| alike(action) }.each_cons(wanted.size).include?(wanted) })
         rescue Notation::Unreadable
           nil
         end

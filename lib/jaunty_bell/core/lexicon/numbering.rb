@@ -8,16 +8,12 @@ module JauntyBell
 
         attr_reader :id, :name, :entries
 
-        # `facts` is a numbering's entry in schools.yml. Raises InvalidInput for a technique the lexicon lacks.
+        # `facts` is a numbering's entry in schools.yml. Raises InvalidInput for a technique, side or level there is not.
         def initialize(facts, techniques)
           @id = facts.fetch("id")
           @name = facts.fetch("name")
           @running = facts.fetch("running", false)
-          @entries = facts.fetch("numbers").to_h do |digit, meaning|
-            technique = techniques[meaning.fetch("technique")]
-            side = meaning["side"]&.to_sym || technique.side
-            [Integer(digit), Entry.new(technique: technique, side: side, level: meaning["level"]&.to_sym)]
-          end.freeze
+          @entries = facts.fetch("numbers").to_h { |digit, meaning| [Integer(digit), entry(digit, meaning, techniques)] }.freeze
           @digits = @entries.each_with_object({}) { |(digit, entry), found| found[[entry.technique.id, entry.side, entry.level]] ||= digit }.freeze
           freeze
         end
@@ -37,6 +33,15 @@ module JauntyBell
         def follows?(digit, last) = !running? || digit == 1 || digit == last.to_i + 1
 
         private
+
+        def entry(digit, meaning, techniques)
+          technique = techniques[meaning.fetch("technique")]
+          side = meaning["side"]&.to_sym || technique.side
+          level = meaning["level"]&.to_sym
+          fits = (technique.sides.empty? || technique.sides.include?(side)) && (level.nil? || technique.levels.include?(level))
+          raise InvalidInput.new("Number #{digit}: a #{technique.plain} cannot be #{[side, level].compact.join(" to the ")}.", path: "numbers/#{digit}") unless fits
+          Entry.new(technique: technique, side: side, level: level)
+        end
 
         def running_digit(technique, side, last)
           [1, last.to_i + 1].find { |digit| (entry = self[digit]) && entry.technique == technique && entry.side == side }

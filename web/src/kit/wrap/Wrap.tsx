@@ -10,6 +10,7 @@ type Sizes = { half: number; leastBeat: number; labels: boolean; inRows?: Sizes 
 const SIZES = {
   large: { half: 88, leastBeat: 62, labels: true, inRows: { half: 46, leastBeat: 36, labels: true } },
   huge: { half: 86, leastBeat: 56, labels: false },
+  part: { half: 34, leastBeat: 0, labels: true },
   strip: { half: 26, leastBeat: 0, labels: false },
 } satisfies Record<string, Sizes>;
 

@@ -21,7 +21,7 @@ module JauntyBell
           end
 
           def but(**changes)
-            Pose.new(**{x: x, y: y, facing: facing, front: front, left: left, along: along, turn: turn, lifted: lifted}.merge(changes))
+            Pose.new(x: x, y: y, facing: facing, front: front, left: left, along: along, turn: turn, lifted: lifted, **changes)
           end
 
           # At rest in stance on the same spot.

@@ -1,0 +1,56 @@
+module JauntyBell
+  module Api
+    # The school: what a club teaches and how it writes, its own techniques, and each coach's own numbering.
+    class School < Room
+      get("/?") { answer(shown) }
+
+      put "/settings" do
+        coaches_only
+        school.change(body_given["settings"])
+        answer(shown)
+      end
+
+      put "/numbers" do
+        coaches_only
+        school.change_numbers(body_given["numbers"])
+        answer(shown)
+      end
+
+      # The coach's own way to read; null goes back to the club's.
+      put "/my-numbering" do
+        wanted = body_given["numbering"]
+        school.numbering(wanted) if wanted
+        db[:accounts].where(id: account[:id], club_id: club_id).update(numbering: wanted)
+        remove_instance_variable(:@account)
+        answer(shown)
+      end
+
+      post "/techniques" do
+        coaches_only
+        given = body_given
+        name = given["name"].strip.downcase
+        entry = {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name}, **given.except("name")}
+        school.add_technique(entry)
+        answer(shown, status: 201)
+      end
+
+      delete "/techniques/:id" do
+        coaches_only
+        school.remove_technique(id)
+        answer(shown)
+      end
+
+      private
+
+      def shown
+        {settings: school.settings.to_h, choices: Core::Lexicon::School.choices, my_numbering: account[:numbering],
+         numberings: school.numberings.map { |numbering| {id: numbering.id, name: numbering.name, numbers: numbers(numbering)} },
+         own_techniques: school.own_techniques.map { |entry| {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"], used_in: school.combinations_with(entry["id"])} }}
+      end
+
+      def numbers(numbering)
+        numbering.entries.map { |digit, entry| {digit: digit, technique: entry.technique.id, side: entry.side, level: entry.level} }
+      end
+    end
+  end
+end

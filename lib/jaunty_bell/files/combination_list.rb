@@ -1,0 +1,46 @@
+module JauntyBell
+  module Files
+    # A plain-text list of combinations, one a line: "Ticket punch: 1-2-3b-2 #mitts #basic". The name and the tags may be
+    # left out; a line that begins with # is a comment.
+    module CombinationList
+      Line = Core::Value.of(:number, :name, :notation, tags: [], combination: nil, problem: nil)
+
+      # Every line that holds something, read in the reading, with its problem where it cannot be kept. `taken` are the
+      # names on the shelf.
+      def self.read(text, reading, taken: [])
+        names = taken.to_set
+        text.lines.each_with_index.filter_map do |line, i|
+          content = line.strip
+          next if content.empty? || content.start_with?("#")
+          checked(split(content, i + 1), reading, names)
+        end
+      end
+
+      # The list of rows (Store::Combinations) as text, in the reading's numbering.
+      def self.write(rows, reading)
+        rows.map do |row|
+          text = Core::Bench::Notation.write(Core::Bench::Combination.from_data(row[:meaning], reading.lexicon), reading)
+          [row[:name] + ": " + text, *row[:tags].to_a.map { |tag| "##{tag.tr(" ", "-")}" }].join(" ") + "\n"
+        end.join
+      end
+
+      def self.split(content, number)
+        tags = content.scan(/(?:^|\s)#([[:alnum:]-]+)/).flatten.map { |tag| tag.tr("-", " ") }
+        rest = content.gsub(/(?:^|\s)#[[:alnum:]-]+/, "").strip
+        name, notation = rest.include?(":") ? rest.split(":", 2).map(&:strip) : [nil, rest]
+        Line.new(number: number, name: name.to_s, notation: notation, tags: tags)
+      end
+
+      def self.checked(line, reading, names)
+        combination = Core::Bench::Notation.read(line.notation, reading)
+        name = line.name.empty? ? Core::Bench::Notation.write(combination, reading)[0, 80] : line.name
+        problem = "Its name is longer than 80 characters." if name.length > 80
+        problem ||= "\"#{name}\" is on the shelf already, or stands twice in the list." unless names.add?(name)
+        line.but(name: name, combination: combination, problem: problem)
+      rescue Core::InvalidInput => e
+        line.but(name: line.name, problem: e.message)
+      end
+      private_class_method :split, :checked
+    end
+  end
+end

@@ -1,0 +1,77 @@
+module JauntyBell
+  module Store
+    # What a club teaches and how it writes: its settings, its numbering and its own techniques.
+    class School
+      def initialize(db, club_id)
+        @db = db
+        @club_id = club_id
+      end
+
+      # The club's settings, defaults included, as a Core::Lexicon::School.
+      def settings = Core::Lexicon::School.default.with(stored.except("numbers"))
+
+      # Changes some settings. Raises Core::InvalidInput and changes nothing where one of them will not do.
+      def change(settings)
+        checked = Core::Lexicon::School.default.with(stored.except("numbers").merge(settings))
+        kept = checked.to_h.slice(*stored.keys, *settings.keys.map(&:to_s))
+        write(kept.merge(stored.slice("numbers")))
+      end
+
+      # Every technique the club knows, the shipped ones and its own.
+      def techniques = Core::Lexicon::Techniques.default.and(own_techniques)
+
+      # The club's own entries, in the shape of techniques.yml.
+      def own_techniques = @own_techniques ||= rows.order(:id).select_map(:entry).map(&:to_h)
+
+      # Raises Core::InvalidInput for an unsound entry, Conflict where the id is taken.
+      def add_technique(entry)
+        techniques.and([entry])
+        @own_techniques = nil
+        @db.transaction(savepoint: true) { rows.insert(club_id: @club_id, id: entry.fetch("id"), entry: Sequel.pg_jsonb(entry)) }
+      rescue Sequel::UniqueConstraintViolation
+        raise Conflict.new("Your club has a technique of that name already.", path: "names/plain")
+      end
+
+      # Raises Missing, or Conflict with the list of where it is used.
+      def remove_technique(id)
+        used = combinations_with(id)
+        raise Conflict.new("It is used in #{used.join(", ")}: change those first.", path: "id") if used.any?
+        @own_techniques = nil
+        raise Missing, "Your club has no technique of its own by that name." if rows.where(id: id).delete.zero?
+      end
+
+      # Names of combinations, archived ones too, that hold this technique.
+      def combinations_with(id)
+        held = Sequel.lit("jsonb_path_exists(meaning, '$.**.technique ? (@ == $wanted)', jsonb_build_object('wanted', CAST(:id AS text)))", id: id)
+        @db[:combinations].where(club_id: @club_id).where(held).order(:name).select_map(:name)
+      end
+
+      # The scheme with this id: one that ships, or "own", the club's own numbers. Raises Core::InvalidInput.
+      def numbering(id)
+        return Core::Lexicon::Numberings[id] unless id == "own"
+        numbers = stored["numbers"] or raise Core::InvalidInput.new("Your club has no numbering of its own yet.", path: "numbering")
+        Core::Lexicon::Numbering.new({"id" => "own", "name" => "Our own", "numbers" => numbers}, techniques)
+      end
+
+      # The schemes a coach of this club can choose from.
+      def numberings = Core::Lexicon::Numberings.all + (stored["numbers"] ? [numbering("own")] : [])
+
+      # Keeps the club's own numbers: {digit => {"technique", "side", "level"}}. Raises Core::InvalidInput.
+      def change_numbers(numbers)
+        Core::Lexicon::Numbering.new({"id" => "own", "name" => "Our own", "numbers" => numbers}, techniques)
+        write(stored.merge("numbers" => numbers))
+      end
+
+      private
+
+      def rows = @db[:techniques].where(club_id: @club_id)
+
+      def stored = @stored ||= @db[:clubs].where(id: @club_id).get(:settings).to_h
+
+      def write(settings)
+        @stored = nil
+        @db[:clubs].where(id: @club_id).update(settings: Sequel.pg_jsonb(settings))
+      end
+    end
+  end
+end

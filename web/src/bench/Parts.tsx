@@ -1,0 +1,127 @@
+import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
+import { useQuery } from "@tanstack/react-query";
+import { api, data, type Reading, type Schemas } from "../api/client";
+
+export type Beside = { title: string; notation: string };
+const KINDS = {
+  forward: "from the front",
+  backward: "from the back",
+  link: "link by link",
+  around: "round the weak link",
+  steps: "with steps",
+};
+
+/** How to teach it: parts with their counts, what the holder does, and the other stance, each shown beside the original. */
+export function Teaching({
+  reading,
+  show,
+  mirror,
+}: {
+  reading?: Reading;
+  show: (beside: Beside) => void;
+  mirror: () => void;
+}) {
+  if (!reading) return null;
+  return (
+    <section aria-label="Teaching it" className="grid gap-1.5">
+      <Fold title="Parts">
+        <PartList notation={reading.canonical} show={show} />
+      </Fold>
+      <Fold title="For the holder">
+        <Holder reading={reading} />
+      </Fold>
+      <button
+        type="button"
+        onClick={mirror}
+        className="rounded-lg px-2 py-1 text-left font-semibold text-sm hover:bg-canvas-deep"
+      >
+        Mirror: the other stance
+      </button>
+    </section>
+  );
+}
+
+function Fold({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <Disclosure>
+      <DisclosureButton className="group flex items-center gap-2 rounded-lg px-2 py-1 text-left font-semibold text-sm hover:bg-canvas-deep">
+        <span aria-hidden="true" className="inline-block transition-transform group-data-open:rotate-90">
+          ›
+        </span>
+        {title}
+      </DisclosureButton>
+      <DisclosurePanel className="pl-2">{children}</DisclosurePanel>
+    </Disclosure>
+  );
+}
+
+function PartList({ notation, show }: { notation: string; show: (beside: Beside) => void }) {
+  const parts = useQuery({
+    queryKey: ["parts", notation],
+    queryFn: () => data(api.POST("/api/bench/parts", { body: { notation } })),
+    staleTime: 60_000,
+  });
+  const kinds = Map.groupBy(parts.data ?? [], (part) => part.kind);
+  if (parts.data?.length === 0) return <p className="text-ink-soft text-sm">One action has no parts.</p>;
+  return (
+    <div className="max-h-64 overflow-y-auto text-sm">
+      {[...kinds].map(([kind, list]) => (
+        <div key={kind} className="mb-1.5">
+          <p className="text-ink-soft text-xs">{KINDS[kind]}</p>
+          <ul>
+            {list.map((part) => (
+              <PartLine
+                key={`${part.from}-${part.to}`}
+                part={part}
+                show={() => show({ title: KINDS[kind], notation: part.notation })}
+              />
+            ))}
+          </ul>
+        </div>
+      ))}
+      <p className="text-ink-soft text-xs">Sets in two minutes at this pace.</p>
+    </div>
+  );
+}
+
+function PartLine({ part, show }: { part: Schemas["Part"]; show: () => void }) {
+  return (
+    <li>
+      <button
+        type="button"
+        onClick={show}
+        className="flex w-full items-baseline gap-2 rounded px-1 py-0.5 text-left hover:bg-canvas-deep"
+      >
+        <span className="min-w-0 flex-1 truncate font-semibold">{part.notation}</span>
+        <span className="shrink-0 text-ink-soft text-xs">
+          {part.set_time.toFixed(1)} s · {part.sets} sets
+        </span>
+      </button>
+    </li>
+  );
+}
+
+function Holder({ reading }: { reading: Reading }) {
+  return (
+    <ol className="max-h-64 overflow-y-auto text-sm">
+      {reading.actions.map((action, i) => {
+        const shown = reading.holder[i];
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the order of the actions is what they are
+          <li key={i} className="py-0.5">
+            <span className="font-semibold">{action.label}</span>{" "}
+            {shown ? (
+              <>
+                {shown.pad}
+                {shown.pad === "left" || shown.pad === "right" ? " pad" : ""}, {shown.height}, turned {shown.turned};{" "}
+                <span className="text-ink-soft">{shown.idle}</span>
+              </>
+            ) : (
+              <span className="text-ink-soft">{action.by === "partner" ? "your feed" : "nothing to show"}</span>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
