@@ -30,6 +30,7 @@ module JauntyBell
           accounts(hash)
           people
           shelf
+          drills
           cards
           classes
         end
@@ -65,8 +66,17 @@ module JauntyBell
       def shelf
         store = Store::Combinations.new(@db, @club_id)
         @combinations = FACTS["combinations"].to_h do |entry|
-          row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]))
+          row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]), tags: entry.fetch("tags", []))
           [entry["name"], row]
+        end
+      end
+
+      def drills
+        store = Store::Drills.new(@db, @club_id)
+        FACTS["drills"].each do |drill|
+          pool = drill["pool"].map { |name| {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a} }
+          given = drill.except("pool", "versions").transform_keys(&:to_sym)
+          store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up", breathing: true, **given, pool: pool)
         end
       end
 

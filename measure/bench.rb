@@ -10,8 +10,10 @@ require_relative "../demo/club"
 
 module Measure
   Core = JauntyBell::Core
+  RANDOM = Random.new(5)
   TWELVE = "1-2-3b-2-slip rear-2-3-roll lead-3-2-step out-rear kick"
   SIXTY_FOUR = "(#{TWELVE})x5-1-2-3-2"
+  ROUGH = (["1-3-3b-2-2"] * 12).join("-") + "-1-2-3-3"
   PASSWORD = JauntyBell::Demo::Club::PASSWORD
 
   class << self
@@ -38,7 +40,17 @@ module Measure
     def core
       say "core: read and analyse 12 actions, mends tried", timed(400) { Core::Bench.analyse(TWELVE).findings }, "2 ms"
       say "core: read and analyse 64 actions, mends tried", timed(60) { Core::Bench.analyse(SIXTY_FOUR).findings }, "10 ms"
+      say "core: read and analyse 64 actions with much to mend", timed(40) { Core::Bench.analyse(ROUGH).findings }, "10 ms"
+      shelf = Core::Bench::Likeness.new(Array.new(2_000) { |i| [i, made(RANDOM.rand(2..10))] }.to_h)
+      wanted = made(6)
+      say "core: like and one step away among 2,000", timed(60) { [shelf.like(wanted), shelf.one_step(wanted)] }, "50 ms"
       say "core: read 64 actions", timed(200) { Core::Bench::Notation.read(SIXTY_FOUR) }
+    end
+
+    # A combination of so many actions drawn at random.
+    def made(size)
+      text = Array.new(size) { ["1", "2", "3", "3b", "4", "5b", "6", "slip rear", "roll lead", "rear kick", "lead kick", "step in", "switch", "rear knee"].sample(random: RANDOM) }.join("-")
+      Core::Bench::Notation.read(text)
     end
 
     def http

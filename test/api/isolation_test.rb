@@ -15,7 +15,7 @@ class IsolationTest < ApiTest
     tried = 0
     operations.each do |path, method|
       @their.each_value do |id|
-        body = {version: 1, name: "Mine", notation: "1", minutes: 60, rounds: [], archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z", attendances: []}
+        body = {version: 1, name: "Mine", notation: "1", minutes: 60, rounds: [], archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z", attendances: [], **drill}
         call(method, path.sub("{id}", id), **allowed(path, method, body))
         assert_equal 404, status, "#{method} #{path}: #{last_response.body}"
         tried += 1
@@ -42,6 +42,11 @@ class IsolationTest < ApiTest
   end
 
   private
+
+  def drill
+    {pool: [{combination_id: new_combination(name: uuid)[:id], at_rungs: []}], implement: "air", manner: "clocked", tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"],
+     count: nil, on_s: nil, off_s: nil, rest: "still", ladder: "up", breathing: true, kit: nil, holder_cues: nil, cautions: nil}
+  end
 
   def operations
     contract = YAML.safe_load_file(JauntyBell::Api::Server::CONTRACT)

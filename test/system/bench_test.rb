@@ -131,4 +131,124 @@ class BenchSystemTest < SystemTest
     press "g", "k"
     assert_text "Load by week"
   end
+
+  def test_names_are_completed_while_typing
+    write "1-2-switch r"
+    assert_selector "[role=option]", text: "switch round kick"
+    press :tab
+    assert_equal "1-2-switch round kick", line
+    assert_no_selector "[role=option]", visible: true
+    write "1-lead u"
+    press :arrow_down
+    press :enter
+    assert_equal "1-lead upper", line
+  end
+
+  def test_the_floor_picture_is_stepped_and_played
+    write "1-2-3"
+    within("figure") { assert_text "in guard" }
+    find("body").click
+    press :arrow_right
+    press :arrow_right
+    within("figure") { assert_text "cross · weight 68 % on the lead foot" }
+    press :arrow_left
+    within("figure") { assert_text "jab · weight 55 %" }
+    press :space
+    within("figure") { assert_text "lead hook" }
+  end
+
+  def test_a_part_is_shown_beside_the_original_and_kept_as_its_own
+    visit "/bench/#{db[:combinations].first(name: "Undertow")[:id]}"
+    click_button "Parts"
+    within("section[aria-label='Teaching it']") { find("button", text: /\A1-2-slip rear\s+\d/).click }
+    within("section[aria-label='Beside it']") do
+      fill_in "Name of the part", with: "Undertow, its start"
+      click_button "Keep"
+    end
+    assert_text "remembers what it is a part of"
+    assert_field "Combination", with: "1-2-slip rear-2-3"
+    part = db[:combinations].first(name: "Undertow, its start")
+    assert_equal db[:combinations].first(name: "Undertow")[:id], part[:origin_id]
+    click_button "Mirror: the other stance"
+    within("section[aria-label='Beside it']") { assert_text "right jab, left cross" }
+  end
+
+  def test_search_by_what_it_contains
+    fill_in "Search the shelf", with: "ends with a rear kick"
+    within("section[aria-label=Combinations]") do
+      assert_no_text "Two bells"
+      assert_text "Gangway"
+    end
+    fill_in "Search the shelf", with: "nothing of the sort"
+    assert_text "Try \"has a slip\""
+  end
+
+  def test_what_it_is_judged_for
+    write "1-2-rear kick"
+    select "focus mitts", from: "on"
+    assert_text "A round kick does not belong on focus mitts"
+    select "long pads", from: "on"
+    assert_no_text "does not belong"
+    select "foundation", from: "level"
+    write "1-2-1-2"
+    assert_text "4 strikes is long for foundation"
+  end
+
+  def test_a_list_is_looked_over_before_it_is_kept
+    click_button "Bring in a list"
+    fill_in "One combination a line", with: "Morning bell: 1-2 #basics\nBroken: 1-hok"
+    click_button "Look it over"
+    assert_text "no technique here"
+    click_button "Keep the 1 good line"
+    assert_text "1 combinations are on the shelf."
+    assert_equal ["basics"], db[:combinations].first(name: "Morning bell")[:tags].to_a
+  end
+
+  def test_the_school_changes_how_everything_reads
+    write "1-2-3b"
+    assert_text "lead hook to the body"
+    school { select "Eight, with the body hooks", from: "I read in" }
+    visit "/bench/#{db[:combinations].first(name: "Ticket punch")[:id]}"
+    assert_field "Combination", with: "1-2-7-2"
+    school { select "the club's numbers", from: "I read in" }
+    visit page.current_path
+    assert_field "Combination", with: "1-2-3b-2"
+    school do
+      fill_in "New technique", with: "Tide fist"
+      click_button "Add it"
+      assert_text "tide fist"
+      assert_accessible
+    end
+    write "1-rear tide fist"
+    assert_text "jab, rear tide fist"
+  end
+
+  def school
+    find("button[aria-label*='account of']").click
+    find("[role=menuitem]", text: "The school").click
+    assert_text "What is taught here"
+    yield
+    assert_no_text "Writing"
+    press :escape
+    assert_no_text "What is taught here"
+  end
+
+  def test_a_drill_is_made_and_judged
+    visit "/bench/drills/new"
+    fill_in "Name", with: "Kicks on the wrong thing"
+    find_field("Add a combination to the pool").send_keys("Gangway")
+    assert_selector "[role=option]", text: "Gangway"
+    find_field("Add a combination to the pool").send_keys(:enter)
+    select "ladder: one, one-two, one-two-three …", from: "Manner"
+    click_button "Keep on the shelf"
+    assert_text "Kicks on the wrong thing is on the shelf."
+    assert_text "does not belong on focus mitts"
+    assert_text "1; 1-2; 1-2-3"
+    select "long pads", from: "On"
+    click_button "Save the drill"
+    assert_text "is changed"
+    assert_no_text "does not belong on focus mitts"
+    visit "/bench/#{db[:combinations].first(name: "Gangway")[:id]}"
+    assert_text "Kicks on the wrong thing"
+  end
 end

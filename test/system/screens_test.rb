@@ -8,7 +8,7 @@ class ScreensTest < SystemTest
     assert_accessible
   end
 
-  PLACES = {"/bench" => "The corner says", "/card" => "Class cards", "/floor" => "Run a card now", "/book" => "Load by week", "/weeks" => "this week"}.freeze
+  PLACES = {"/bench" => "The corner says", "/card" => "Class cards", "/floor" => "Run a card now", "/book" => "Load by week", "/weeks" => "this week", "/bench/drills" => "Called at the quay"}.freeze
 
   def test_every_place
     sign_in
@@ -52,7 +52,7 @@ class ScreensTest < SystemTest
 
   def addresses
     row = ->(table) { db[table].order(:name).first }
-    PLACES.merge("/bench/#{row[:combinations][:id]}" => row[:combinations][:name], "/card/#{row[:cards][:id]}" => "The scales",
+    PLACES.merge("/bench/drills/#{row[:drills][:id]}" => "The student hears", "/bench/#{row[:combinations][:id]}" => row[:combinations][:name], "/card/#{row[:cards][:id]}" => "The scales",
       "/book/#{row[:students][:id]}" => "What is owned", "/floor/#{evening[:id]}" => "Who is here?")
   end
 

@@ -6,6 +6,7 @@ import { SignIn } from "./kit/SignIn";
 import { useSession } from "./kit/session";
 
 const BenchPlace = lazy(() => import("./bench/BenchPlace"));
+const DrillsPlace = lazy(() => import("./bench/DrillsPlace"));
 const CardsPlace = lazy(() => import("./card/CardsPlace"));
 const CardPlace = lazy(() => import("./card/CardPlace"));
 const FloorPlace = lazy(() => import("./floor/FloorPlace"));
@@ -42,6 +43,8 @@ function Framed() {
       <Suspense fallback={<Waiting what="this place" />}>
         <Routes>
           <Route path="/bench" element={<BenchPlace />} />
+          <Route path="/bench/drills" element={<DrillsPlace />} />
+          <Route path="/bench/drills/:id" element={<DrillsPlace />} />
           <Route path="/bench/:id" element={<BenchPlace />} />
           <Route path="/card" element={<CardsPlace />} />
           <Route path="/card/:id" element={<CardPlace />} />

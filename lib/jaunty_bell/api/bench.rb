@@ -55,7 +55,8 @@ module JauntyBell
       # Where it is drilled: what a change will change.
       get "/combinations/:id/uses" do
         combinations.find(id)
-        answer(combinations.cards_with(id).map { |card, name, rounds| {id: card, name: name, rounds: rounds} })
+        answer({cards: combinations.cards_with(id).map { |card, name, rounds| {id: card, name: name, rounds: rounds} },
+          drills: Store::Drills.new(db, club_id).with_combination(id).map { |drill, name| {id: drill, name: name} }})
       end
 
       put "/combinations/:id/archived" do

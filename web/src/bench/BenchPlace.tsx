@@ -5,6 +5,7 @@ import { api, type Combination, data } from "../api/client";
 import { useHistory } from "../kit/history";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
+import { useClub } from "../kit/session";
 import { keep, recall, useStored } from "../kit/stored";
 import { saveDrawing } from "../kit/wrap/svgFile";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -30,6 +31,7 @@ type Draft = { notation: string; name: string; tags: string };
 /** The Bench: one line to type in, what the core says of it, and the shelf it goes on. */
 export default function BenchPlace() {
   const { id } = useParams();
+  const { numbering } = useClub();
   const saved = useQuery({
     queryKey: ["combination", id],
     queryFn: () => data(api.GET("/api/bench/combinations/{id}", { params: { path: { id: id as string } } })),
@@ -37,12 +39,13 @@ export default function BenchPlace() {
   });
   if (id && saved.isPending) return <Waiting what="the combination" />;
   if (saved.error) return <Trouble error={saved.error} />;
-  return <Workbench key={`${id ?? "new"}:${saved.data?.version ?? 0}`} saved={saved.data} />;
+  const now = `${id ?? "new"}:${saved.data?.version ?? 0}:${numbering}:${saved.data?.notation ?? ""}`;
+  return <Workbench key={now} saved={saved.data} numbering={numbering} />;
 }
 
-function Workbench({ saved }: { saved?: Combination }) {
+function Workbench({ saved, numbering }: { saved?: Combination; numbering: string }) {
   const navigate = useNavigate();
-  const draft = useDraft(saved);
+  const draft = useDraft(numbering, saved);
   const { text, notation } = draft;
   const [pacing, setPacing] = useStored<Pacing>("bench:pacing", FIRST_PACING);
   const [judging, setJudging] = useStored<Judging>("bench:judging", { stance: "orthodox" });
@@ -61,7 +64,7 @@ function Workbench({ saved }: { saved?: Combination }) {
 
   const afresh = () => {
     if (saved) {
-      keep("bench:new", undefined);
+      keep(draftKey(numbering), undefined);
       navigate("/bench");
     } else draft.clear();
     line.current?.focus();
@@ -81,7 +84,7 @@ function Workbench({ saved }: { saved?: Combination }) {
   ]);
 
   return (
-    <div className="grid gap-4 lg:grid-cols-[216px_minmax(0,1fr)_272px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[216px_minmax(0,1fr)_272px]">
       <h1 className="sr-only">Bench</h1>
       <div className="order-3 lg:order-1">
         <Shelf
@@ -126,7 +129,7 @@ function Workbench({ saved }: { saved?: Combination }) {
           />
         )}
         {shown && (
-          <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
             <FloorPicture
               reading={shown}
               bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
@@ -145,7 +148,13 @@ function Workbench({ saved }: { saved?: Combination }) {
       <div className="order-2 flex flex-col gap-3 lg:order-3">
         <JudgedFor judging={judging} change={setJudging} />
         <Corner findings={reading?.findings} written={written} select={setPointed} mend={(fix) => text.set(fix)} />
-        <KeepPanel ref={saveButton} saved={saved} draft={draft} readable={Boolean(reading)} />
+        <KeepPanel
+          ref={saveButton}
+          saved={saved}
+          draft={draft}
+          readable={Boolean(reading)}
+          faulty={reading?.findings.some((finding) => finding.severity === "fault") ?? false}
+        />
         <Teaching reading={reading ?? undefined} show={setBeside} mirror={mirror} />
         {reading && (
           <Button
@@ -161,9 +170,12 @@ function Workbench({ saved }: { saved?: Combination }) {
   );
 }
 
+/** Digits mean something only in their own numbering, so each numbering has its drafts. */
+const draftKey = (numbering: string, saved?: Combination) => `bench:${numbering}:${saved?.id ?? "new"}`;
+
 /** What is being written: the line with its undo, the name and the tags; kept on this device until it is on the shelf. */
-export function useDraft(saved?: Combination) {
-  const key = `bench:${saved?.id ?? "new"}`;
+export function useDraft(numbering: string, saved?: Combination) {
+  const key = draftKey(numbering, saved);
   const start = useMemo(() => firstDraft(key, saved), [key, saved]);
   const text = useHistory(start.notation);
   const [name, setName] = useState(start.name);
@@ -187,7 +199,7 @@ export type DraftState = ReturnType<typeof useDraft>;
 function firstDraft(key: string, saved?: Combination): Draft {
   const kept = recall<Partial<Draft>>(key);
   return {
-    notation: kept?.notation ?? saved?.notation ?? (key === "bench:new" ? "1-2-3b-2" : ""),
+    notation: kept?.notation ?? saved?.notation ?? "",
     name: kept?.name ?? saved?.name ?? "",
     tags: kept?.tags ?? saved?.tags.join(", ") ?? "",
   };

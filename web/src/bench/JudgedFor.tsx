@@ -12,7 +12,7 @@ export function JudgedFor({ judging, change }: Props) {
   return (
     <div className="grid grid-cols-2 gap-1.5">
       <Pick label="on" value={judging.implement} set={set("implement")}>
-        <option value="">anything</option>
+        <option value="">on anything</option>
         {lexicon.data?.implements.map((implement) => (
           <option key={implement.id} value={implement.id}>
             {implement.name}

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import type { Ref } from "react";
+import { type Ref, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type Combination, data, Refusal } from "../api/client";
 import { newId } from "../kit/ids";
@@ -9,15 +9,22 @@ import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
 import type { DraftState } from "./BenchPlace";
 
-type Props = { ref: Ref<HTMLButtonElement>; saved?: Combination; draft: DraftState; readable: boolean };
+type Props = {
+  ref: Ref<HTMLButtonElement>;
+  saved?: Combination;
+  draft: DraftState;
+  readable: boolean;
+  faulty: boolean;
+};
 
 /** Keeping a combination on the shelf: under a name, as a change, as a copy, or put away. */
-export function KeepPanel({ ref, saved, draft, readable }: Props) {
+export function KeepPanel({ ref, saved, draft, readable, faulty }: Props) {
   const { name, notation } = draft;
   const tags = draft.tags
     .split(",")
     .map((tag) => tag.trim())
     .filter(Boolean);
+  const [knowingly, setKnowingly] = useState(false);
   const navigate = useNavigate();
   const client = useQueryClient();
   const say = useSay();
@@ -95,11 +102,28 @@ export function KeepPanel({ ref, saved, draft, readable }: Props) {
       {store.error && !nameProblem && (
         <Trouble error={store.error}>{refusal?.status === 409 && saved && <Theirs refusal={refusal} />}</Trouble>
       )}
+      {faulty && (
+        <label className="flex items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={knowingly}
+            onChange={(event) => setKnowingly(event.target.checked)}
+          />
+          Keep it with its fault, knowingly
+        </label>
+      )}
       <Button
         ref={ref}
         look="main"
         big
-        disabled={!readable || name.trim() === "" || (saved !== undefined && !draft.changed) || store.isPending}
+        disabled={
+          (faulty && !knowingly) ||
+          !readable ||
+          name.trim() === "" ||
+          (saved !== undefined && !draft.changed) ||
+          store.isPending
+        }
         onClick={() => store.mutate()}
       >
         {saved ? "Save the change" : "Keep on the shelf"}
@@ -137,11 +161,11 @@ function Uses({ id }: { id: string }) {
     queryKey: ["uses", id],
     queryFn: () => data(api.GET("/api/bench/combinations/{id}/uses", { params: { path: { id } } })),
   });
-  if (!uses.data?.length) return null;
+  const names = [...(uses.data?.cards ?? []), ...(uses.data?.drills ?? [])].map((use) => use.name);
+  if (names.length === 0) return null;
   return (
     <p className="text-xs">
-      Drilled on {uses.data.map((card) => card.name).join(", ")}: a change changes{" "}
-      {uses.data.length === 1 ? "that card" : "those cards"} too.
+      In use in {names.join(", ")}: a change changes {names.length === 1 ? "it" : "them"} too.
     </p>
   );
 }

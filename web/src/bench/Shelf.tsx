@@ -28,7 +28,9 @@ export function Shelf({
     <section aria-label="Shelf">
       <div className="mb-2 flex items-baseline justify-between">
         <h2 className="wide font-extrabold text-lg">{archived ? "Archive" : "Shelf"}</h2>
-        <span className="text-ink-soft text-sm">{shelf.data?.length}</span>
+        <Link to="/bench/drills" className="font-semibold text-sm underline">
+          Drills
+        </Link>
       </div>
       <label className="sr-only" htmlFor="shelf-search">
         Search the shelf
@@ -78,7 +80,7 @@ function Kept({ row, current }: { row: Combination; current: boolean }) {
       >
         <span className="flex items-baseline justify-between gap-2">
           <span className="truncate font-bold text-sm">{row.name}</span>
-          <span className="shrink-0 text-ink-soft text-xs">{row.strikes} strikes</span>
+          <span className="shrink-0 text-ink-soft text-xs">{row.level}</span>
         </span>
         <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />
       </Link>

@@ -10,7 +10,6 @@ const MORE = [
   ["roll lead", "roll"],
   ["step in", "step in"],
   ["switch", "switch"],
-  ["..", "pause"],
 ] as const;
 
 /** Techniques to tap, for those who do not type. */
@@ -33,13 +32,7 @@ export function Tray({ put, undo, canUndo }: { put: (token: string) => void; und
         </button>
       ))}
       {MORE.map(([token, name]) => (
-        <button
-          key={token}
-          type="button"
-          className={chip}
-          onClick={() => put(token)}
-          aria-label={token === ".." ? "pause" : token}
-        >
+        <button key={token} type="button" className={chip} onClick={() => put(token)} aria-label={token}>
           {name}
         </button>
       ))}

@@ -31,7 +31,7 @@ function useSettled() {
   const client = useQueryClient();
   return (school: School) => {
     client.setQueryData(SCHOOL, school);
-    for (const key of ["analysis", "shelf", "combination", "lexicon", "card", "class", "near", "parts"])
+    for (const key of ["analysis", "shelf", "combination", "lexicon", "card", "class"])
       client.invalidateQueries({ queryKey: [key] });
     client.invalidateQueries({ queryKey: SESSION });
   };
@@ -187,8 +187,7 @@ function Settings({ school }: { school: School }) {
   const settled = useSettled();
   const mayPlan = useMayPlan();
   const change = useMutation({
-    mutationFn: (settings: Record<string, unknown>) =>
-      data(api.PUT("/api/school/settings", { body: { settings } })),
+    mutationFn: (settings: Record<string, unknown>) => data(api.PUT("/api/school/settings", { body: { settings } })),
     onSuccess: settled,
   });
   const limits = school.settings.level_limits as unknown as Record<string, number>;

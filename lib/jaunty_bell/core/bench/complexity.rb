@@ -8,6 +8,12 @@ module JauntyBell
         DEFENCE = Rational(3, 4)
         PARTNER = Rational(3, 4)
 
+        # Up to which complexity a combination is for which level: the product's own rule of thumb, to sort a shelf by.
+        LEVELS = {"foundation" => 4, "building" => 8, "advanced" => Float::INFINITY}.freeze
+
+        # "foundation", "building" or "advanced".
+        def self.level(complexity) = LEVELS.find { |_, most| complexity <= most }.first
+
         # A Rational, from a walked combination.
         def self.of(walk)
           strikes = walk.visits.select { |visit| visit.action.own? && visit.action.strike? }

@@ -2,13 +2,18 @@ module JauntyBell
   module Core
     module Bench
       # Tries a rule's proposals on the walk and keeps those that work: the finding is gone and nothing as bad is new.
+      #
+      # What it may walk in all is bounded, so that a long combination with much to mend answers at once: the findings that
+      # stand first in the corner get their mends first.
       class Mender
-        MOST = 3
+        MOST = 3 # mends a finding
+        WALKED = 640 # actions walked in all
 
         def initialize(walk)
           @walk = walk
           @counts = tally(walk)
           @tried = {}
+          @left = WALKED
         end
 
         # The finding with its tried mends.
@@ -22,9 +27,14 @@ module JauntyBell
         private
 
         def mends?(finding, combination)
-          return false if combination.empty? || combination == @walk.combination || combination.actions.size > Combination::MOST_ACTIONS
-          after = @tried[combination] ||= tally(Flow::Walk.new(combination, @walk.setting, stance: @walk.stance))
+          return false if @left <= 0 || combination.empty? || combination == @walk.combination || combination.actions.size > Combination::MOST_ACTIONS
+          after = @tried[combination] ||= tried(combination)
           fewer?(finding, after) && nothing_worse?(finding, after)
+        end
+
+        def tried(combination)
+          @left -= combination.actions.size
+          tally(Flow::Walk.new(combination, @walk.setting, stance: @walk.stance))
         end
 
         def fewer?(finding, after) = total(after, finding.rule) < total(@counts, finding.rule)

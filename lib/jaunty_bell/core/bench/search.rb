@@ -6,7 +6,7 @@ module JauntyBell
       #   Search.new("ends with a rear kick").matches?(combination, name: "Gangway", tags: [])
       #
       # It understands "ends with …", "starts with …", "has …", "without …", "three strikes or fewer", "5 strikes or more",
-      # "exactly 4 strikes", any stretch of notation ("3b-2"), and otherwise part of a name or a tag.
+      # "exactly 4 strikes", "for building" (a level by complexity), any stretch of notation ("3b-2"), and otherwise part of a name or a tag.
       class Search
         NUMBERS = %w[no one two three four five six seven eight nine ten].each_with_index.to_h.freeze
         FAMILIES = {"punch" => :punch?, "punches" => :punch?, "elbow" => :elbow?, "elbows" => :elbow?, "knee" => :knee?, "knees" => :knee?, "kick" => :kick?,
@@ -41,6 +41,7 @@ module JauntyBell
           when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/o then told("has #{$1}", anywhere(one($1)))
           when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/o then told("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })
           when /\A(?:exactly )?(\w+) strikes? or (fewer|less|more)\z/ then strikes($1, ($2 == "more") ? :>= : :<=)
+          when /\A(?:for )?(foundation|building|advanced)\z/ then told("for #{$1}", level($1))
           when /\A(?:at most|up to) (\w+) strikes?\z/ then strikes($1, :<=)
           when /\Aat least (\w+) strikes?\z/ then strikes($1, :>=)
           when /\A(?:exactly )?(\w+) strikes?\z/ then strikes($1, :==)
@@ -57,6 +58,8 @@ module JauntyBell
           limit = NUMBERS[word] || Integer(word, exception: false) or return
           told("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes", ->(whole) { whole.actions.count(&:contact?).public_send(compare, limit) })
         end
+
+        def level(name) = ->(whole) { Complexity.level(Complexity.of(Flow::Walk.new(whole))) == name }
 
         def at_end(test) = test && ->(whole) { (last = whole.actions.rindex { |action| action.own? && !action.pause? }) ? test.call(whole.actions[last]) : false }
 

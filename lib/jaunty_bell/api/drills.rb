@@ -1,0 +1,45 @@
+module JauntyBell
+  module Api
+    # Drills on the Bench: combinations on an implement in a manner.
+    class Drills < Room
+      get("/?") do
+        rows = drills.all(archived: params["archived"] == "true")
+        meanings = combinations.meanings(rows.flat_map { |row| pool_ids(row) })
+        answer(rows.map { |row| shown(row, meanings) })
+      end
+
+      post "/?" do
+        coaches_only
+        answer(shown(drills.add(id: body_given["id"], **checked)), status: 201)
+      end
+
+      get("/:id") { answer(shown(drills.find(id))) }
+
+      put "/:id" do
+        coaches_only
+        answer(shown(drills.change(id, version: body_given["version"], **checked)))
+      end
+
+      put "/:id/archived" do
+        coaches_only
+        answer(shown(drills.archive(id, version: body_given["version"], archived: body_given["archived"])))
+      end
+
+      private
+
+      def drills = @drills ||= Store::Drills.new(db, club_id)
+
+      # What was sent, looked over by the core before anything is stored.
+      def checked
+        facts = body_given.except("id", "version").transform_keys(&:to_sym)
+        facts[:pool] = facts[:pool].map { |each| each.transform_keys(&:to_sym) }
+        Files::DrillJson.drill(facts, combinations.meanings(pool_ids(facts)))
+        facts
+      end
+
+      def pool_ids(row) = row[:pool].map { |each| each[:combination_id] }
+
+      def shown(row, meanings = combinations.meanings(pool_ids(row))) = Files::DrillJson.new(row, meanings, reading, school.settings).to_h
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# Throws random and mutated texts of up to 2,000 characters at the reader: it may refuse them with its own error and with
+# nothing else, and no text may take it over 50 ms. Run with bin/measure fuzz [TIMES] [SEED].
+require "bundler/setup"
+$LOAD_PATH.unshift File.expand_path("../lib", __dir__)
+require "jaunty_bell/core"
+
+module Fuzz
+  Notation = JauntyBell::Core::Bench::Notation
+  PIECES = (%w[1 2 3 4 5 6 3b 2h 7 12 - , + → -> ( ) [ ] x3 3x .. at close feint with lead rear left right slip roll kick low knee elbow step in
+    out body leg head down forward around hard touch walk-up switch gallop pull back push é ß 𝟙 \u0000 % " '] + [" ", "  ", "\n", "\t"]).freeze
+  SEEDS = ["1-2-3b-2", "(1-2)x3 - slip rear - 2", "1 [2] catch 2 3", "at close 3b-4b-3-4", "1-2-lead elbow with step in-rear knee-rear kick around", "feint (1-2)-3"].freeze
+  SLOW = 0.050 # seconds
+
+  def self.run(times, seed)
+    random = Random.new(seed)
+    slowest, text_of, read = 0, "", 0
+    times.times do |i|
+      text = (i % 3 == 0) ? mutated(random) : random_text(random)
+      began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      begin
+        Notation.read(text)
+        read += 1
+      rescue Notation::Unreadable
+        nil
+      end
+      took = Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+      slowest, text_of = took, text if took > slowest
+    rescue => e
+      abort "#{text.inspect} raised #{e.class}: #{e.message}"
+    end
+    puts format("reader: %d texts (%d readable), slowest %.1f ms   target 50 ms", times, read, slowest * 1000)
+    abort "too slow: #{text_of[0, 200].inspect}" if slowest > SLOW
+  end
+
+  def self.random_text(random)
+    long = random.rand < 0.05
+    Array.new(random.rand(1..(long ? 900 : 24))) { PIECES.sample(random: random) }.join(["", " ", "-"].sample(random: random))[0, 2_000]
+  end
+
+  def self.mutated(random)
+    text = SEEDS.sample(random: random) * random.rand(1..4)
+    random.rand(1..6).times { text.insert(random.rand(0..text.length), PIECES.sample(random: random)) }
+    text.slice!(random.rand(0..text.length), random.rand(0..3))
+    text[0, 2_000]
+  end
+end
+
+Fuzz.run(Integer(ARGV[0] || 200_000), Integer(ARGV[1] || 1))

@@ -1,0 +1,108 @@
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
+import { useState } from "react";
+import type { Combination } from "../api/client";
+import { useShelf } from "../kit/queries";
+import { Wrap } from "../kit/wrap/Wrap";
+import type { DrillFacts } from "./drills";
+
+type Pool = DrillFacts["pool"];
+
+/** The pool of a drill: the first is the usual one; another may stand in for it at a rung. */
+export function DrillPool({
+  pool,
+  rungs,
+  change,
+}: {
+  pool: Pool;
+  rungs: DrillFacts["rungs"];
+  change: (pool: Pool) => void;
+}) {
+  const shelf = useShelf();
+  const [text, setText] = useState("");
+  const wanted = text.trim().toLowerCase();
+  const taken = pool.map((each) => each.combination_id);
+  const offers = (shelf.data ?? [])
+    .filter((row) => !taken.includes(row.id) && `${row.name} ${row.notation}`.toLowerCase().includes(wanted))
+    .slice(0, 8);
+  const add = (row: Combination | null) => {
+    if (!row) return;
+    change([...pool, { combination_id: row.id, at_rungs: [] }]);
+    setText("");
+  };
+  const versionAt = (index: number, rung: DrillFacts["rungs"][number], on: boolean) =>
+    change(
+      pool.map((each, i) => ({
+        ...each,
+        at_rungs: i === index && on ? [...each.at_rungs, rung] : each.at_rungs.filter((other) => other !== rung),
+      })),
+    );
+  return (
+    <section aria-label="The pool">
+      <h2 className="mb-1 font-semibold text-sm">{pool.length > 1 ? "The pool" : "The combination"}</h2>
+      <ol className="grid gap-1.5">
+        {pool.map((each, index) => {
+          const row = shelf.data?.find((kept) => kept.id === each.combination_id);
+          return (
+            <li
+              key={each.combination_id}
+              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-2 rounded-xl border-[1.5px] border-seam bg-chalk px-3 py-1.5 sm:grid-cols-[160px_120px_minmax(0,1fr)_auto]"
+            >
+              <span className="min-w-0">
+                <strong className="block truncate">{row?.name ?? "an archived one"}</strong>
+                <span className="text-ink-soft text-xs">{row?.notation}</span>
+              </span>
+              <span className="hidden sm:block">
+                {row && <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />}
+              </span>
+              <span className="flex flex-wrap gap-x-3 text-xs max-sm:col-span-2">
+                {index > 0 &&
+                  rungs.map((rung) => (
+                    <label key={rung} className="flex items-center gap-1">
+                      <input
+                        type="checkbox"
+                        checked={each.at_rungs.includes(rung)}
+                        onChange={(event) => versionAt(index, rung, event.target.checked)}
+                      />
+                      at {rung}
+                    </label>
+                  ))}
+              </span>
+              <button
+                type="button"
+                aria-label={`Take ${row?.name ?? "it"} out of the pool`}
+                onClick={() => change(pool.filter((other) => other !== each))}
+                className="size-8 rounded-full text-ink-soft hover:bg-canvas-deep"
+              >
+                <span aria-hidden="true">×</span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <Combobox value={null} onChange={add} immediate>
+        <ComboboxInput
+          aria-label="Add a combination to the pool"
+          placeholder={pool.length === 0 ? "a combination from the shelf" : "one more, for a pool"}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          className="mt-1.5 w-full rounded-xl border-2 border-seam border-dashed bg-transparent px-4 py-2 placeholder:text-ink-soft focus:border-ink"
+        />
+        <ComboboxOptions
+          anchor={{ to: "bottom start", gap: 4 }}
+          className="z-30 w-(--input-width) rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg empty:invisible"
+        >
+          {offers.map((row) => (
+            <ComboboxOption
+              key={row.id}
+              value={row}
+              className="flex cursor-pointer items-baseline gap-3 px-4 py-1.5 data-focus:bg-canvas-deep"
+            >
+              <span className="font-semibold">{row.name}</span>
+              <span className="text-ink-soft text-sm">{row.notation}</span>
+            </ComboboxOption>
+          ))}
+        </ComboboxOptions>
+      </Combobox>
+    </section>
+  );
+}

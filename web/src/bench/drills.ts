@@ -1,0 +1,75 @@
+import type { Schemas } from "../api/client";
+
+export type Drill = Schemas["Drill"];
+/** A drill's own facts, as they are sent. */
+export type DrillFacts = Omit<Drill, "id" | "version" | "archived" | "drawn">;
+
+export const MANNERS = [
+  "counted",
+  "clocked",
+  "counted-then-clocked",
+  "called",
+  "series",
+  "ladder",
+  "burst",
+  "flow",
+  "trade",
+  "read",
+] as const;
+export const RUNGS = ["air", "count", "clock", "move", "call", "answer"] as const;
+
+export const MANNER_WORDS: Record<Drill["manner"], string> = {
+  counted: "the coach counts",
+  clocked: "own rhythm, on the clock",
+  "counted-then-clocked": "to a count first, then on the clock",
+  called: "drawn from the pool, unannounced",
+  series: "in a fixed order, moving freely between",
+  ladder: "one, one-two, one-two-three …",
+  burst: "inner intervals, on and off",
+  flow: "free within limits",
+  trade: "partners take turns",
+  read: "see this, do that",
+};
+
+export const NEW_DRILL: DrillFacts = {
+  name: "",
+  pool: [],
+  implement: "focus-mitts",
+  manner: "clocked",
+  tempo: 140,
+  pause_s: 0.6,
+  both_sides: false,
+  rungs: ["count", "clock"],
+  count: null,
+  on_s: null,
+  off_s: null,
+  rest: "still",
+  ladder: "up",
+  breathing: true,
+  kit: null,
+  holder_cues: null,
+  cautions: null,
+};
+
+export function factsOf({
+  id: _id,
+  version: _version,
+  archived: _archived,
+  drawn: _drawn,
+  ...facts
+}: Drill): DrillFacts {
+  return facts;
+}
+
+/** A manner brings the numbers it needs. */
+export function inManner(facts: DrillFacts, manner: Drill["manner"]): DrillFacts {
+  const counted = manner === "counted" || manner === "counted-then-clocked";
+  const burst = manner === "burst";
+  return {
+    ...facts,
+    manner,
+    count: counted ? (facts.count ?? 10) : null,
+    on_s: burst ? (facts.on_s ?? 20) : facts.on_s,
+    off_s: burst ? (facts.off_s ?? 10) : facts.off_s,
+  };
+}
