@@ -35,6 +35,13 @@ class SchoolApiTest < ApiTest
     assert_refused 404
   end
 
+  def test_one_that_a_number_stands_for_is_not_removed
+    call(:post, "/api/school/techniques", **CORKSCREW)
+    call(:put, "/api/school/numbers", numbers: {"1" => {technique: "jab"}, "2" => {technique: "corkscrew", side: "rear"}})
+    call(:delete, "/api/school/techniques/corkscrew")
+    assert_refused 409, says: /our own numbers/
+  end
+
   def test_unsound_and_taken_techniques_are_refused
     call(:post, "/api/school/techniques", **CORKSCREW, range: %w[long close])
     assert_refused 422, path: "techniques/corkscrew/range"

@@ -43,9 +43,10 @@ module JauntyBell
       private
 
       def shown
+        uses = school.uses
         {settings: school.settings.to_h, choices: Core::Lexicon::School.choices, my_numbering: account[:numbering],
          numberings: school.numberings.map { |numbering| {id: numbering.id, name: numbering.name, numbers: numbers(numbering)} },
-         own_techniques: school.own_techniques.map { |entry| {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"], used_in: school.combinations_with(entry["id"])} }}
+         own_techniques: school.own_techniques.map { |entry| {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"], used_in: uses.fetch(entry["id"], [])} }}
       end
 
       def numbers(numbering)

@@ -34,16 +34,18 @@ module JauntyBell
 
       # Raises Missing, or Conflict with the list of where it is used.
       def remove_technique(id)
-        used = combinations_with(id)
+        used = uses.fetch(id, [])
         raise Conflict.new("It is used in #{used.join(", ")}: change those first.", path: "id") if used.any?
         @own_techniques = nil
         raise Missing, "Your club has no technique of its own by that name." if rows.where(id: id).delete.zero?
       end
 
-      # Names of combinations, archived ones too, that hold this technique.
-      def combinations_with(id)
-        held = Sequel.lit("jsonb_path_exists(meaning, '$.**.technique ? (@ == $wanted)', jsonb_build_object('wanted', CAST(:id AS text)))", id: id)
-        @db[:combinations].where(club_id: @club_id).where(held).order(:name).select_map(:name)
+      # Where each of the club's own techniques is used: {id => names of combinations (archived ones too), our own numbers}.
+      def uses
+        held = @db[:combinations].where(club_id: @club_id).select(:name, Sequel.lit("jsonb_path_query(meaning, '$.**.technique') #>> '{}'").as(:technique))
+        found = @db.from(held.distinct.as(:held)).order(:name).select_hash_groups(:technique, :name)
+        stored.fetch("numbers", {}).each_value { |number| (found[number["technique"]] ||= []) << "our own numbers" }
+        found.transform_values(&:uniq)
       end
 
       # The scheme with this id: one that ships, or "own", the club's own numbers. Raises Core::InvalidInput.

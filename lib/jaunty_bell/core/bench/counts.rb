@@ -5,7 +5,7 @@ module JauntyBell
       #
       #   Counts.of(combination, reading).strikes         # => 4
       #   Counts.of(combination, reading).times(71).by_hand # => {left: 142, right: 142}
-      Counts = Value.of(:actions, :strikes, :feints, :hard, :by_hand, :by_limb, :by_side, :by_level, :by_technique) do
+      Counts = Value.of(:actions, :strikes, :feints, :hard, :by_hand, :by_limb, :by_side, :by_level, :by_technique, :by_contact) do
         # `reading` gives the stance that left and right are named from; `setting` the drill's intensity.
         def self.of(combination, reading = Notation::Reading.new, setting = Flow::Setting.new)
           strikes = combination.actions.select(&:contact?)
@@ -15,8 +15,13 @@ module JauntyBell
             by_hand: tally(%i[left right], strikes.select { |action| action.technique.limb == :hand }) { |action| reading.hand_of(action.side, :self) },
             by_limb: tally(["lead hand", "rear hand", "lead leg", "rear leg"], strikes) { |action| "#{action.side} #{action.technique.limb}" },
             by_side: tally(%i[lead rear], strikes, &:side), by_level: tally(%i[head body leg], strikes, &:level),
-            by_technique: strikes.map { |action| action.technique.id }.tally)
+            by_technique: strikes.map { |action| action.technique.id }.tally, by_contact: by_contact(combination, strikes))
         end
+
+        def self.by_contact(combination, strikes)
+          {contact: strikes.size, feint: combination.actions.count { |action| action.own? && action.feint }}
+        end
+        private_class_method :by_contact
 
         # No strikes at all.
         def self.none = @none ||= of(Combination.new([]))

@@ -28,7 +28,7 @@ module JauntyBell
           # The actions in order. Raises Unreadable.
           def actions
             ways = ways_from(0)
-            raise @furthest.last if ways.empty?
+            raise unreadable if ways.empty?
             raise ambiguous(ways) if ways.size > 1
             ways.first.units.map(&:first)
           end
@@ -161,30 +161,38 @@ module JauntyBell
 
           def word(i) = @tokens[i]&.then { |token| token.value if token.kind == :word }
 
-          # Gives up this way of reading; of all dead ends the one furthest into the text is reported.
-          def dead_end(i, message, suggestions: [])
+          # Gives up this way of reading; of all dead ends the one furthest into the text is reported. What it suggests is
+          # looked for only then (by a block), since looking takes longer than reading.
+          def dead_end(i, message = nil, &words)
             i = [i, @tokens.size - 1].min
-            if @furthest.nil? || @furthest.first < i
-              token = @tokens[i]
-              @furthest = [i, Unreadable.new(message, token: token.text, at: token.at, suggestions: suggestions)]
-            end
+            @furthest = [i, words || -> { [message, []] }] if @furthest.nil? || @furthest.first < i
             throw :dead_end
+          end
+
+          def unreadable
+            i, words = @furthest
+            message, suggestions = words.call
+            Unreadable.new(message, token: @tokens[i].text, at: @tokens[i].at, suggestions: suggestions)
           end
 
           def unknown_number(at)
             token = @tokens[at]
-            digits = token.value.to_s.chars.map(&:to_i)
-            split = digits.join("-") if digits.size > 1 && digits.all? { |digit| @reading.scheme[digit] }
-            known = @reading.scheme.entries.keys
-            hint = split ? "Did you mean #{split}?" : "It has #{known.first} to #{known.last}."
-            dead_end(at, "There is no number #{token.value} in the numbering \"#{@reading.scheme.name}\". #{hint}", suggestions: [split].compact)
+            dead_end(at) do
+              digits = token.value.to_s.chars.map(&:to_i)
+              split = digits.join("-") if digits.size > 1 && digits.all? { |digit| @reading.scheme[digit] }
+              known = @reading.scheme.entries.keys
+              hint = split ? "Did you mean #{split}?" : "It has #{known.first} to #{known.last}."
+              ["There is no number #{token.value} in the numbering \"#{@reading.scheme.name}\". #{hint}", [split].compact]
+            end
           end
 
           def unknown_word(at)
             token = @tokens[at]
-            suggestions = @names.nearest(at)
-            hint = suggestions.empty? ? "Write a number, or a technique by its name." : "Nearest: #{suggestions.join(", ")}."
-            dead_end(at, "\"#{token.text}\" at character #{token.at + 1} is no technique here. #{hint}", suggestions: suggestions)
+            dead_end(at) do
+              suggestions = @names.nearest(at)
+              hint = suggestions.empty? ? "Write a number, or a technique by its name." : "Nearest: #{suggestions.join(", ")}."
+              ["\"#{token.text}\" at character #{token.at + 1} is no technique here. #{hint}", suggestions]
+            end
           end
 
           def ambiguous(ways)

@@ -1,0 +1,47 @@
+require "support/api"
+require "logger"
+
+# No page asks the database more often because there is more to show.
+class QueriesTest < ApiTest
+  PAGES = %w[/api/bench/combinations /api/drills /api/card/cards /api/floor/classes /api/book/squad /api/weeks /api/school].freeze
+
+  def test_pages_ask_as_often_for_many_as_for_few
+    add_people_and_plans(1)
+    few = PAGES.to_h { |path| [path, queries { call(:get, path) }] }
+    add_people_and_plans(6)
+    PAGES.each { |path| assert_equal few[path], queries { call(:get, path) }, path }
+  end
+
+  def test_a_class_and_a_student_likewise
+    add_people_and_plans(1)
+    few = [queries { call(:get, "/api/floor/classes/#{@held}") }, queries { call(:get, "/api/book/students/#{@student}") }]
+    add_people_and_plans(6)
+    assert_equal few, [queries { call(:get, "/api/floor/classes/#{@held}") }, queries { call(:get, "/api/book/students/#{@student}") }]
+  end
+
+  private
+
+  def add_people_and_plans(count)
+    @group ||= new_group
+    count.times do
+      drill = new_combination(name: uuid)
+      card = cards.add(id: uuid, name: uuid, minutes: 60, rounds: [round(combination_id: drill[:id])])
+      Store::Drills.new(db, club).add(id: uuid, name: uuid, pool: [{combination_id: drill[:id], at_rungs: []}], implement: "air", manner: "clocked", tempo: 140, pause_s: 1,
+        both_sides: false, rungs: ["air"], rest: "still", ladder: "up", breathing: true)
+      @held = new_class(card: card[:id], group: @group)[:id]
+      @student = new_student(group: @group, name: uuid)
+      classes.record(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 9, clean: 7, at: Time.now}],
+        efforts: [{id: uuid, student_id: @student, on: Date.today, effort: 6, minutes: 60, estimated: false, at: Time.now}]}, coach_id: nil)
+    end
+  end
+
+  def queries
+    log = StringIO.new
+    db.loggers << Logger.new(log)
+    yield
+    assert_equal 200, status, last_response.body
+    log.string.scan(/SELECT/).size
+  ensure
+    db.loggers.clear
+  end
+end
