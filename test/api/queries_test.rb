@@ -40,7 +40,7 @@ class QueriesTest < ApiTest
     db.loggers << Logger.new(log)
     yield
     assert_equal 200, status, last_response.body
-    log.string.scan(/SELECT/).size
+    log.string.scan("SELECT").size
   ensure
     db.loggers.clear
   end

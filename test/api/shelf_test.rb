@@ -68,8 +68,23 @@ class ShelfApiTest < ApiTest
     data = JSON.parse(last_response.body)
     schema = JSONSchemer.schema(JSON.parse(File.read(File.expand_path("../../docs/schemas/combinations.schema.json", __dir__))))
     assert_empty schema.validate(data).map { |error| error["error"] }
-    read = JauntyBell::Files::CombinationExport.read(data, JauntyBell::Core::Lexicon::Techniques.default)
-    assert_equal [["Ferry", [], combinations.meaning(combinations.all.first)]], read
+    exported, before = last_response.body, combinations.all.map { |row| [row[:name], row[:tags].to_a, row[:meaning].to_h] }
+    db[:combinations].where(club_id: club).delete
+    call(:post, "/api/bench/imports", text: exported, keep: true)
+    assert_equal before, combinations.all.map { |row| [row[:name], row[:tags].to_a, row[:meaning].to_h] }
+    call(:post, "/api/bench/imports", text: exported, keep: false)
+    assert_match(/on the shelf already/, answer[:lines].first[:problem])
+  end
+
+  def test_json_that_is_not_ours_or_has_bad_entries
+    call(:post, "/api/bench/imports", text: "{\"a\":", keep: false)
+    assert_refused 422, path: "text", says: /cannot be read/
+    call(:post, "/api/bench/imports", text: "{\"a\":1}", keep: false)
+    assert_refused 422, says: /no list of combinations of ours/
+    entries = [{"name" => "Odd", "meaning" => {"items" => [{"technique" => "headbutt"}]}}, {"name" => "None"}, 5, {"name" => "Endless", "meaning" => {"items" => [{"repeat" => [{"technique" => "jab", "side" => "lead", "level" => "head"}], "times" => 1_000_000_000}]}},
+      {"name" => "Sideways", "meaning" => {"items" => [{"technique" => "hook", "side" => "up"}]}}, {"name" => "Good", "meaning" => {"items" => [{"technique" => "jab", "side" => "lead", "level" => "head"}]}}]
+    call(:post, "/api/bench/imports", text: JSON.generate(format: "jaunty-bell/combinations", version: 1, combinations: entries), keep: true)
+    assert_equal [1, [false, false, false, false, false, true]], [answer[:kept], answer[:lines].map { |line| line[:problem].nil? }]
   end
 
   def test_a_change_says_which_cards_it_changes

@@ -8,6 +8,7 @@ module JauntyBell
     module Accounts
       LONGEST = 30 * 86_400 # seconds a session may last
       IDLE = 7 * 86_400 # seconds it may lie unused
+      NOTED_EVERY = 3_600 # seconds; how exactly the last use of a session is known
       WRONG_PASSWORDS = 6
       LOCKED_FOR = {minutes: 15}.freeze
       ACCOUNT = "jaunty_bell.account_id"
@@ -49,9 +50,18 @@ module JauntyBell
           route do |r|
             r.on("account") { r.rodauth }
             rodauth.check_session_expiration if rodauth.logged_in?
-            env[ACCOUNT] = rodauth.session_value if rodauth.logged_in? && rodauth.currently_active_session?
+            env[ACCOUNT] = rodauth.session_value if rodauth.logged_in? && (Accounts.lately_used?(db, rodauth) || rodauth.currently_active_session?)
           end
         end
+      end
+
+      # Whether this session is active and was noted as used within the hour: one look, nothing written. Older ones go the
+      # whole way through Rodauth, which drops those that lay unused too long and notes the use.
+      def self.lately_used?(db, rodauth)
+        key = rodauth.session[rodauth.session_id_session_key] or return false
+        ids = rodauth.compute_hmacs(key)
+        used = db[:account_active_session_keys].where(account_id: rodauth.session_value, session_id: ids).get(:last_use)
+        !used.nil? && used > Time.now - NOTED_EVERY
       end
 
       # A password's argon2 hash, as Rodauth would make it (for the demo club).

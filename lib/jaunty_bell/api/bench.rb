@@ -72,10 +72,12 @@ module JauntyBell
         answer(shown(row), status: 201)
       end
 
-      # A list in plain text, line by line; kept only where the coach says so, and then all that can be kept or none.
+      # A list in plain text, or an export of ours, line by line; kept only where the coach says so, and then all that can be kept or none.
       post "/imports" do
         coaches_only
-        lines = Files::CombinationList.read(body_given["text"], reading, taken: combinations.all.map { |row| row[:name] })
+        text = body_given["text"]
+        form = text.lstrip.start_with?("{") ? Files::CombinationExport : Files::CombinationList
+        lines = form.read(text, reading, taken: combinations.all.map { |row| row[:name] })
         good = lines.reject(&:problem)
         if body_given["keep"]
           combinations.add_all(good.map { |line| {id: SecureRandom.uuid, name: line.name, combination: line.combination, tags: line.tags} })

@@ -38,14 +38,14 @@ module JauntyBell
       def account
         return @account if defined?(@account)
         id = env[Accounts::ACCOUNT]
-        @account = id && db[:accounts].select(:id, :club_id, :name, :email, :role, :numbering).first(id: id, status_id: 2)
+        @account = id && Store::School.account(db, id)
       end
 
       def club_id = account.fetch(:club_id)
 
       def people = @people ||= Store::People.new(db, club_id)
 
-      def school = @school ||= Store::School.new(db, club_id)
+      def school = @school ||= Store::School.new(db, club_id, account)
 
       def combinations = @combinations ||= Store::Combinations.new(db, club_id, school.techniques)
 

@@ -18,9 +18,10 @@ module JauntyBell
 
       module Methods
         def initialize(**given)
-          missing = self.class::REQUIRED.reject { |member| given.key?(member) }
-          raise ArgumentError, "#{self.class.name} needs #{missing.join(", ")}" unless missing.empty?
-          super(**self.class::OPTIONAL, **given)
+          optional = self.class::OPTIONAL
+          full = optional.empty? ? given : optional.merge(given)
+          raise ArgumentError, "#{self.class.name} needs #{(self.class::REQUIRED - given.keys).join(", ")}" if full.size < size
+          super(**full)
           freeze
         end
 

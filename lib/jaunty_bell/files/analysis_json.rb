@@ -43,7 +43,10 @@ module JauntyBell
       def frames
         second = 60 / @analysis.tempo
         Core::Bench::Frames.of(@analysis.walk, @analysis.reading).map do |frame|
-          frame.to_h.merge(at: (frame.at * second).to_f.round(4), feet: frame.feet.transform_values(&:to_h))
+          facts = frame.to_h
+          facts[:at] = (frame.at * second).to_f.round(4)
+          facts[:feet] = frame.feet.transform_values(&:to_h)
+          facts
         end
       end
 

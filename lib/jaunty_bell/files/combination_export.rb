@@ -1,3 +1,5 @@
+require "json"
+
 module JauntyBell
   module Files
     # Combinations as JSON that any program can read: docs/schemas/combinations.schema.json.
@@ -12,13 +14,28 @@ module JauntyBell
         }}
       end
 
-      # The combinations of an export as [name, tags, Combination]. Raises Core::InvalidInput.
-      def self.read(data, techniques)
-        raise Core::InvalidInput.new("This is no list of combinations of ours.", path: "format") unless data["format"] == FORMAT && data["version"] == 1
-        data.fetch("combinations").map { |entry| [entry.fetch("name"), entry.fetch("tags", []), Core::Bench::Combination.from_data(entry.fetch("meaning"), techniques)] }
-      rescue KeyError => e
-        raise Core::InvalidInput.new("A combination lacks its #{e.key}.", path: "combinations")
+      # Every combination of an export as a CombinationList::Line, with its problem where it cannot be kept.
+      # Raises Core::InvalidInput for what is no export of ours.
+      def self.read(text, reading, taken: [])
+        data = JSON.parse(text)
+        ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1] && data["combinations"].is_a?(Array)
+        raise Core::InvalidInput.new("This is JSON, but no list of combinations of ours.", path: "text") unless ours
+        names = taken.to_set
+        data["combinations"].each_with_index.map { |entry, i| line(entry, i + 1, reading, names) }
+      rescue JSON::ParserError
+        raise Core::InvalidInput.new("This begins like JSON but cannot be read as it.", path: "text")
       end
+
+      def self.line(entry, number, reading, names)
+        name = entry.is_a?(Hash) ? entry["name"].to_s : ""
+        combination = Core::Bench::Combination.from_data(entry.fetch("meaning"), reading.lexicon)
+        notation = Core::Bench::Notation.write(combination, reading)
+        raise Core::InvalidInput, "This entry holds something that cannot be written." unless Core::Bench::Notation.read(notation, reading) == combination
+        CombinationList.kept(CombinationList::Line.new(number: number, name: name, notation: notation, tags: Array(entry["tags"]).map(&:to_s), combination: combination), names)
+      rescue Core::InvalidInput, KeyError, NoMethodError, TypeError => e
+        CombinationList::Line.new(number: number, name: name, notation: "", problem: e.is_a?(Core::InvalidInput) ? e.message : "This entry has no meaning that can be read.")
+      end
+      private_class_method :line
     end
   end
 end

@@ -34,11 +34,16 @@ module JauntyBell
       def self.checked(line, reading, names)
         combination = Core::Bench::Notation.read(line.notation, reading)
         name = line.name.empty? ? Core::Bench::Notation.write(combination, reading)[0, 80] : line.name
-        problem = "Its name is longer than 80 characters." if name.length > 80
-        problem ||= "\"#{name}\" is on the shelf already, or stands twice in the list." unless names.add?(name)
-        line.but(name: name, combination: combination, problem: problem)
+        kept(line.but(name: name, combination: combination), names)
       rescue Core::InvalidInput => e
-        line.but(name: line.name, problem: e.message)
+        line.but(problem: e.message)
+      end
+
+      # A readable line with its problem, if its name will not do; otherwise its name is added to `names`.
+      def self.kept(line, names)
+        return line.but(problem: "A name has from 1 to 80 characters.") unless line.name.strip.length.between?(1, 80)
+        return line if names.add?(line.name.strip)
+        line.but(problem: "\"#{line.name}\" is on the shelf already, or stands twice in the list.")
       end
       private_class_method :split, :checked
     end

@@ -2,9 +2,19 @@ module JauntyBell
   module Store
     # What a club teaches and how it writes: its settings, its numbering and its own techniques.
     class School
-      def initialize(db, club_id)
+      # An open account by its id with its club's settings and own techniques, all a request begins with, in one query.
+      def self.account(db, id)
+        own = db[:techniques].where(club_id: Sequel[:accounts][:club_id]).select { jsonb_agg(:entry).order(:id) }
+        db[:accounts].join(:clubs, id: :club_id).where(Sequel[:accounts][:id] => id, :status_id => 2)
+          .select(Sequel[:accounts][:id], :club_id, Sequel[:accounts][:name], :email, :role, :numbering, :settings, own.as(:own_techniques)).first
+      end
+
+      # `known` may bring settings and own techniques that have been fetched already (from .account).
+      def initialize(db, club_id, known = {})
         @db = db
         @club_id = club_id
+        @stored = known[:settings]&.to_h
+        @own_techniques = known[:own_techniques].to_a.map(&:to_h) if known.key?(:own_techniques)
       end
 
       # The club's settings, defaults included, as a Core::Lexicon::School.

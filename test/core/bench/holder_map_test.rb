@@ -29,6 +29,13 @@ class HolderMapTest < Minitest::Test
     assert_equal ["left", "down"], [upper.pad, upper.turned]
   end
 
+  def test_the_school_says_how_high_and_wide
+    school = Lexicon::School.default.with("feed_height" => "chest", "feed_width" => "wide")
+    jab, body = Bench::HolderMap.of(read("1-2b"), Notation::Reading.new, school)
+    assert_equal ["chest", "left pad a shoulder's width out"], [jab.height, jab.idle]
+    assert_equal "body", body.height
+  end
+
   def test_the_school_says_which_hand_catches_a_cross
     school = Lexicon::School.default
     assert_equal %w[right left], %w[rear lead].map { |side| Bench::HolderMap.of(read("2"), Notation::Reading.new, school.with("catch_cross" => side)).first.pad }

@@ -20,9 +20,17 @@ module JauntyBell
         # The meaning as plain data: what is stored, never the digits.
         def to_data = {"opening" => opening&.to_s, "items" => items.map(&:to_data)}.compact
 
+        # Back from #to_data (string keys). Raises InvalidInput for more actions than a combination holds, or a technique
+        # the lexicon lacks.
         def self.from_data(data, techniques = Lexicon::Techniques.default)
-          new(data.fetch("items").map { |item| item_from(item, techniques) }, opening: data["opening"]&.to_sym)
+          items = data.fetch("items").map { |item| item_from(item, techniques) }
+          size = size_of(items)
+          raise InvalidInput.new("A combination has from 1 to #{MOST_ACTIONS} actions; this comes to #{size}.", path: "meaning") unless size.between?(1, MOST_ACTIONS)
+          new(items, opening: data["opening"]&.to_sym)
         end
+
+        # How many actions items come to, their repeats opened up.
+        def self.size_of(items) = items.sum { |item| item.is_a?(Repeat) ? size_of(item.items) * item.times : 1 }
 
         def self.item_from(data, techniques)
           return Action.from_data(data, techniques) unless data.key?("repeat")

@@ -6,7 +6,7 @@ module JauntyBell
       #
       #   HolderMap.of(Notation.read("1-2-3b")).map { |show| show&.pad } # => ["right", "left", "right"]
       module HolderMap
-        # pad: "left", "right", "both", "belly" or "thigh"; height: "head", "body" or "thigh".
+        # pad: "left", "right", "both", "belly" or "thigh"; height: "head", "chest", "body" or "thigh".
         Show = Value.of(:pad, :height, :turned, :idle) do
           def to_s = "#{pad}#{" pad" unless pad == "both"}#{"s" if pad == "both"}, #{height} height, turned #{turned}; #{idle}"
         end
@@ -25,14 +25,19 @@ module JauntyBell
             side = (action.technique.id == "cross") ? school.catch_cross.to_sym : Lexicon::Answers.facing(action.side, reading.partner)
             hand = reading.hand_of(side, :partner).to_s
             pad = (facts["pad"] == "facing") ? hand : facts["pad"]
-            Show.new(pad: pad, height: height(pad, action), turned: facts["turned"], idle: idle(pad, reading, side))
+            Show.new(pad: pad, height: height(pad, action, school), turned: facts["turned"], idle: idle(pad, reading, side, school))
           end
 
-          def height(pad, action) = (pad == "thigh") ? "thigh" : (action.level || :head).to_s.sub("leg", "thigh")
+          # A school may show head strikes at the chest, so that shoulders stay low.
+          def height(pad, action, school)
+            return "thigh" if pad == "thigh" || action.level == :leg
+            (action.level == :body) ? "body" : school.feed_height
+          end
 
-          def idle(pad, reading, side)
+          def idle(pad, reading, side, school)
             return "both arms bent, never locked" unless %w[left right].include?(pad)
-            "#{reading.hand_of(Lexicon::Answers.other(side), :partner)} pad home at your own cheek"
+            where = (school.feed_width == "wide") ? "a shoulder's width out" : "home at your own cheek"
+            "#{reading.hand_of(Lexicon::Answers.other(side), :partner)} pad #{where}"
           end
         end
       end

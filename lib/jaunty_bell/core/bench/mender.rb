@@ -7,7 +7,7 @@ module JauntyBell
       # stand first in the corner get their mends first.
       class Mender
         MOST = 3 # mends a finding
-        WALKED = 640 # actions walked in all
+        WALKED = 400 # actions walked in all
 
         def initialize(walk)
           @walk = walk
@@ -18,6 +18,7 @@ module JauntyBell
 
         # The finding with its tried mends.
         def with_mends(finding)
+          return finding if @left <= 0
           kept = Flow::Rules[finding.rule].mends(finding, @walk).lazy
             .filter_map { |label, combination| Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination) }
             .uniq(&:combination).first(MOST)

@@ -131,10 +131,8 @@ module JauntyBell
             end
           end
 
-          def size_of(items) = items.sum { |item| item.is_a?(Repeat) ? size_of(item.items) * item.times : 1 }
-
           def guard_size(items, token = @tokens[@place - 1])
-            size = size_of(items)
+            size = Combination.size_of(items)
             return if size <= Combination::MOST_ACTIONS
             refuse(token, "A combination is at most #{Combination::MOST_ACTIONS} actions after its repeats are opened up; this comes to #{size}.")
           end
