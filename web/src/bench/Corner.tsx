@@ -1,4 +1,5 @@
 import type { Finding } from "../api/client";
+import { Button } from "../kit/parts";
 
 const LOOK = {
   fault: { word: "fault", bar: "bg-rear", text: "text-rear" },
@@ -34,7 +35,10 @@ export function Corner({ findings, written, select, mend }: Props) {
     <section aria-label="The corner says">
       <h2 className="wide mb-2 font-extrabold text-lg">The corner says</h2>
       {!written && (
-        <p className="text-ink-soft text-sm">Write a combination and the corner tells you how it sits on the body.</p>
+        <div className="text-sm">
+          <p className="mb-2 text-ink-soft">Write a combination and the corner tells you how it sits on the body.</p>
+          <Button onClick={() => mend("1-2-3b-2")}>Try 1-2-3b-2</Button>
+        </div>
       )}
       {findings?.length === 0 && (
         <p className="rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3 text-sm">

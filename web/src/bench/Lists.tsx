@@ -54,7 +54,8 @@ function BringIn({ open, close }: { open: boolean; close: () => void }) {
   return (
     <Sheet open={open} close={close} title="Bring in a list">
       <label htmlFor={id} className="mb-1 block text-sm">
-        One combination a line, with a name and tags if you like: <em>Ticket punch: 1-2-3b-2 #mitts</em>. JSON taken away from here goes back in the same way.
+        One combination a line, with a name and tags if you like: <em>Ticket punch: 1-2-3b-2 #mitts</em>. JSON taken
+        away from here goes back in the same way.
       </label>
       <textarea
         id={id}

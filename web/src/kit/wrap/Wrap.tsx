@@ -8,14 +8,15 @@ type Cloth = { actions: Drawn[]; setTime: number; spoken: string };
 type Sizes = { half: number; leastBeat: number; labels: boolean; inRows?: Sizes };
 
 const SIZES = {
-  large: { half: 88, leastBeat: 62, labels: true, inRows: { half: 46, leastBeat: 36, labels: true } },
+  large: { half: 88, leastBeat: 62, labels: true, inRows: { half: 58, leastBeat: 40, labels: true } },
   huge: { half: 86, leastBeat: 56, labels: false },
   part: { half: 34, leastBeat: 0, labels: true },
   strip: { half: 26, leastBeat: 0, labels: false },
 } satisfies Record<string, Sizes>;
 
-/** Room under the band for the labels and what the partner does. */
+/** Room under the band for labels of one or two lines, and for a third. */
 const UNDER = 44;
+const THIRD_LINE = 12;
 
 /**
  * A combination drawn as an unrolled hand wrap: time runs along the band to scale, the lead side above the seam and the
@@ -30,9 +31,9 @@ export function Wrap({
 }: Cloth & { size: keyof typeof SIZES; selected?: number | null }) {
   const [ref, width] = useWidth(size === "strip" ? 180 : 700);
   const wanted: Sizes = SIZES[size];
-  const one = layOut(actions, setTime, width, wanted.half, wanted.leastBeat);
+  const one = layOut(actions, setTime, width, wanted);
   const sizes = one.length > 1 && wanted.inRows ? wanted.inRows : wanted;
-  const rows = sizes === wanted ? one : layOut(actions, setTime, width, sizes.half, sizes.leastBeat);
+  const rows = sizes === wanted ? one : layOut(actions, setTime, width, sizes);
   return (
     <div ref={ref} className="w-full">
       <div role="img" aria-label={spoken ? `Wrap: ${spoken}` : "An empty wrap"}>
@@ -50,7 +51,7 @@ function Band({ row, first, sizes, selected }: { row: Row; first: boolean; sizes
   const { half, labels } = sizes;
   const partner = row.places.some((place) => place.action.by === "partner");
   const top = -half - 2;
-  const height = 2 * half + 4 + (labels ? UNDER : 0) + (partner ? half * 0.5 : 0);
+  const height = 2 * half + 4 + (labels ? UNDER + (crowded(row) ? THIRD_LINE : 0) : 0) + (partner ? half * 0.5 : 0);
   const k = markScale(row, half);
   return (
     <svg
@@ -184,12 +185,24 @@ function Labels({ row, half, partner }: { row: Row; half: number; partner: boole
       {row.places.map((place) => (
         <g key={place.index}>
           <path d={`M${place.x} ${y + 4}v7`} stroke="#A79B84" strokeWidth="1.5" />
-          <Label place={place} y={y + 27} room={roomFor(row, place)} />
+          <Label place={place} y={y + 27} words={lines(place, row)} />
         </g>
       ))}
     </g>
   );
 }
+
+/** What is written under an action; what is done with it is drawn, not written. */
+const labelOf = (action: Drawn) =>
+  action.by === "partner" ? `[${action.label}]` : (action.label.split(" with ")[0] as string);
+
+/** A label's lines, broken where it would run into its neighbours. */
+function lines(place: Place, row: Row): string[] {
+  const text = labelOf(place.action);
+  return text.length * 8 > roomFor(row, place) ? text.split(" ") : [text];
+}
+
+const crowded = (row: Row) => row.places.some((place) => lines(place, row).length > 2);
 
 /** The width a label may take before it runs into its neighbours. */
 function roomFor(row: Row, place: Place): number {
@@ -199,10 +212,8 @@ function roomFor(row: Row, place: Place): number {
   return Math.min(before, after);
 }
 
-function Label({ place, y, room }: { place: Place; y: number; room: number }) {
+function Label({ place, y, words }: { place: Place; y: number; words: string[] }) {
   const { action } = place;
-  const text = action.by === "partner" ? `[${action.label}]` : action.label;
-  const words = text.length * 8 > room ? text.split(" ") : [text];
   return (
     <text fill={action.by === "partner" ? COLOURS.partner : undefined} fontSize={words.length > 1 ? 12 : 15}>
       {words.map((word, i) => (

@@ -26,8 +26,14 @@ function height(action: Pick<Drawn, "family" | "side" | "level" | "by">, half: n
 }
 
 /** Rows of cloth, time running along them to scale; a row breaks only between two actions. */
-export function layOut(actions: Drawn[], setTime: number, width: number, half: number, leastBeat: number): Row[] {
-  const margin = Math.min(half * 0.42, width * 0.06);
+export function layOut(
+  actions: Drawn[],
+  setTime: number,
+  width: number,
+  cloth: { half: number; leastBeat: number; labels: boolean },
+): Row[] {
+  const { half, leastBeat } = cloth;
+  const margin = cloth.labels ? 34 : Math.min(half * 0.42, width * 0.06);
   const wanted = (setTime / BEAT) * leastBeat;
   const count = Math.max(1, Math.ceil(wanted / (width - 2 * margin)));
   const share = setTime / count;

@@ -1,0 +1,23 @@
+# Sourced by the scripts beside it: the root of the house, where the gems and a new enough Node are, how Ruby runs fast.
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+kept="${HOME:-/root}/.local/share/jaunty-bell"
+
+# A Node of our own, where the system's is too old for the interface's tools (bin/setup puts it there).
+if [ -x "$kept/node/node_modules/node/bin/node" ]; then export PATH="$kept/node/node_modules/node/bin:$PATH"; fi
+
+# Gems live where Ruby looks by itself; where that cannot be written and they are not there yet, under the home folder.
+use_gems() {
+  if [ -z "${BUNDLE_PATH:-}" ] && [ ! -w "$(ruby -e 'print Gem.default_dir')" ] && ! bundle check >/dev/null 2>&1; then
+    export BUNDLE_PATH="$kept/gems"
+  fi
+}
+
+# ruby, with its compiler where this build has one.
+fast_ruby() {
+  if ruby --yjit -e '' 2>/dev/null; then bundle exec ruby --yjit "$@"; else bundle exec ruby "$@"; fi
+}
+
+# The same, in place of the shell, so that signals reach it.
+exec_ruby() {
+  if ruby --yjit -e '' 2>/dev/null; then exec bundle exec ruby --yjit "$@"; else exec bundle exec ruby "$@"; fi
+}
