@@ -1,5 +1,6 @@
 # Sourced by the scripts beside it: the root of the house, where the gems and a new enough Node are, how Ruby runs fast.
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
+export npm_config_update_notifier=false
 kept="${HOME:-/root}/.local/share/jaunty-bell"
 
 # A Node of our own, where the system's is too old for the interface's tools (bin/setup puts it there).

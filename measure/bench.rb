@@ -1,12 +1,6 @@
 # Prints how long the parts take that must feel instant. Run with bin/measure; it starts its own database.
-require "support/database"
-require "benchmark"
-require "net/http"
-require "puma"
-require "puma/server"
+require_relative "ask"
 require "zlib"
-require "jaunty_bell/api"
-require_relative "../demo/club"
 
 module Measure
   Core = JauntyBell::Core
@@ -14,7 +8,6 @@ module Measure
   TWELVE = "1-2-3b-2-slip rear-2-3-roll lead-3-2-step out-rear kick"
   SIXTY_FOUR = "(#{TWELVE})x5-1-2-3-2"
   ROUGH = (["1-3-3b-2-2"] * 12).join("-") + "-1-2-3-3"
-  PASSWORD = JauntyBell::Demo::Club::PASSWORD
 
   class << self
     def run
@@ -26,16 +19,9 @@ module Measure
 
     private
 
-    # Milliseconds: [median, 95th percentile].
-    def timed(times, warm: times / 4)
-      warm.times { yield }
-      all = Array.new(times) { Benchmark.realtime { yield } * 1000 }.sort
-      [all[times / 2], all[times * 95 / 100]]
-    end
+    def say(...) = Ask.say(...)
 
-    def say(what, (median, p95), target = nil)
-      puts format("%-58s median %7.2f ms   95 %% %7.2f ms%s", what, median, p95, target && "   target #{target}")
-    end
+    def timed(...) = Ask.timed(...)
 
     def core
       say "core: read and analyse 12 actions, mends tried", timed(400) { Core::Bench.analyse(TWELVE).findings }, "2 ms"
@@ -44,7 +30,7 @@ module Measure
       shelf = Core::Bench::Likeness.new(Array.new(2_000) { |i| [i, made(RANDOM.rand(2..10))] }.to_h)
       wanted = made(6)
       say "core: like and one step away among 2,000", timed(60) { [shelf.like(wanted), shelf.one_step(wanted)] }, "50 ms"
-      say "core: read 64 actions", timed(200) { Core::Bench::Notation.read(SIXTY_FOUR) }
+      say "core: read 64 actions", timed(200) { Core::Bench::Notation.read(SIXTY_FOUR) }, "10 ms"
     end
 
     # A combination of so many actions drawn at random.
@@ -54,10 +40,7 @@ module Measure
     end
 
     def http
-      ENV["JAUNTY_SECRET"] ||= "m" * 64
-      db = TestDatabase.open("jaunty_measure")
-      JauntyBell::Demo::Club.new(db, today: Date.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
-      serve(db) do |ask|
+      Ask.with_demo("jaunty_measure") do |db, ask|
         say "HTTP: analysis of 12 actions", timed(400) { ask.call("/api/bench/analysis", {notation: TWELVE}) }, "15 ms"
         say "HTTP: the shelf of the demo club", timed(100) { ask.call("/api/bench/combinations") }, "200 ms"
         say "HTTP: the squad page of the demo club", timed(60) { ask.call("/api/book/squad") }, "200 ms"
@@ -67,23 +50,6 @@ module Measure
         card = db[:cards].first[:id]
         say "HTTP: a card with its sums", timed(100) { ask.call("/api/card/cards/#{card}") }, "200 ms"
       end
-    end
-
-    def serve(db)
-      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 1, max_threads: 4})
-      port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
-      server.run
-      Net::HTTP.start("127.0.0.1", port) do |http|
-        cookie = http.post("/api/account/login", JSON.generate(login: JauntyBell::Demo::Club::OWNER, password: PASSWORD), "Content-Type" => "application/json")["set-cookie"].split(";").first
-        JauntyBell::Api::Throttle.reset
-        yield ->(path, body = nil) do
-          headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
-          answer = body ? http.post(path, JSON.generate(body), headers) : http.get(path, headers)
-          raise "#{path} answered #{answer.code}" unless answer.code == "200"
-        end
-      end
-    ensure
-      server&.stop(true)
     end
 
     def script

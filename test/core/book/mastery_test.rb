@@ -27,6 +27,22 @@ class MasteryTest < Minitest::Test
     assert_nil mastery([0, 20, 20], [1, 20, 20]).faded_by
   end
 
+  # What one pass over the days says, against judging each day from scratch.
+  def test_the_history_of_holding_is_that_of_each_day_judged_alone
+    random = Random.new(4)
+    40.times do
+      marks = Array.new(random.rand(1..12)) { [random.rand(0..90), attempted = random.rand(1..20), random.rand((attempted / 2)..attempted)] }
+      whole = mastery(*marks)
+      alone = marks.map(&:first).uniq.sort.reverse.map { |ago| mastery(*marks, on: DAY - ago).held? }
+      expected = if whole.held? then :held
+      elsif alone.any? then :fading
+      else :learning
+      end
+      assert_equal expected, whole.state, marks.inspect
+      assert_equal alone.last ? :time : :rough_marks, whole.faded_by, marks.inspect if expected == :fading
+    end
+  end
+
   def test_marks_after_the_day_do_not_count_yet
     assert_equal :new, mastery([0, 20, 20], on: DAY - 1).state
   end

@@ -68,7 +68,7 @@ module JauntyBell
         # For a fading one: :time where it was still held on its last day of marks, else :rough_marks.
         def faded_by
           return unless state == :fading
-          held_on?(marks.last.on) ? :time : :rough_marks
+          held_after_each_day.last ? :time : :rough_marks
         end
 
         # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below already.
@@ -94,9 +94,22 @@ module JauntyBell
         # 10 % of the distribution lies below.
         def sure?(ahead) = Rubystats::BetaDistribution.new(*evidence(ahead)).cdf(HELD) <= DOUBT
 
-        def held_before? = marks.map(&:on).uniq.any? { |earlier| held_on?(earlier) }
+        def held_before? = held_after_each_day.any?
 
-        def held_on?(earlier) = Mastery.new(marks, on: earlier, half_life: half_life).held?
+        # Whether it was held at the end of each day that has marks, in one pass: what was known fades by the days between
+        # and the day's own marks are added.
+        def held_after_each_day
+          @held_after_each_day ||= begin
+            clean, rough, last = 0.0, 0.0, nil
+            marks.group_by(&:on).each_with_index.map do |(on, of_day), earlier|
+              fading = last ? 2.0**(-(on - last).to_i / half_life.to_f) : 1.0
+              clean = clean * fading + of_day.sum(&:clean)
+              rough = rough * fading + of_day.sum(&:rough)
+              last = on
+              earlier + 1 >= DAYS_TO_HOLD && Rubystats::BetaDistribution.new(1 + clean, 1 + rough).cdf(HELD) <= DOUBT
+            end
+          end
+        end
       end
     end
   end

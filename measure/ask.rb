@@ -1,0 +1,53 @@
+require "support/database"
+require "benchmark"
+require "json"
+require "net/http"
+require "puma"
+require "puma/server"
+require "jaunty_bell/api"
+require_relative "../demo/club"
+
+# Asks the real server over HTTP, signed in to the demo club, and says how long it takes.
+module Ask
+  PASSWORD = JauntyBell::Demo::Club::PASSWORD
+
+  class << self
+    # Yields the database and a lambda that asks for a path (with a body: posts it) and insists on a 200.
+    def with_demo(name)
+      ENV["JAUNTY_SECRET"] ||= "m" * 64
+      db = TestDatabase.open(name)
+      JauntyBell::Demo::Club.new(db, today: Date.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
+      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 1, max_threads: 4})
+      port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
+      server.run
+      Net::HTTP.start("127.0.0.1", port) { |http| yield db, signed_in(http) }
+    ensure
+      server&.stop(true)
+    end
+
+    # Milliseconds of so many runs after some to warm up: [median, 95th percentile].
+    def timed(times, warm: times / 4)
+      warm.times { yield }
+      all = Array.new(times) { Benchmark.realtime { yield } * 1000 }.sort
+      [all[times / 2], all[times * 95 / 100]]
+    end
+
+    def say(what, (median, p95), target)
+      puts format("%-58s median %7.2f ms   95 %% %7.2f ms   target %s", what, median, p95, target)
+    end
+
+    private
+
+    def signed_in(http)
+      http.read_timeout = 120
+      login = JSON.generate(login: JauntyBell::Demo::Club::OWNER, password: PASSWORD)
+      cookie = http.post("/api/account/login", login, "Content-Type" => "application/json")["set-cookie"].split(";").first
+      lambda do |path, body = nil|
+        JauntyBell::Api::Throttle.reset
+        headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
+        answer = body ? http.post(path, JSON.generate(body), headers) : http.get(path, headers)
+        raise "#{path} answered #{answer.code}" unless answer.code == "200"
+      end
+    end
+  end
+end

@@ -1,0 +1,43 @@
+# Makes a club of 500 students with three years of history (about 700,000 facts, drawn in the database) and prints how long
+# its pages wait. Run with bin/measure club.
+require "support/database"
+require_relative "ask"
+
+module MeasureClub
+  STUDENTS = 500
+  GROUPS = 12
+  YEARS = 3
+
+  def self.run
+    Ask.with_demo("jaunty_large") do |db, ask|
+      fill(db)
+      student = db[:students].where(Sequel.like(:name, "Large%")).first[:id]
+      held = db[:classes].reverse(:starts_at).first[:id]
+      {"the squad" => "/api/book/squad", "a student" => "/api/book/students/#{student}", "the weeks" => "/api/weeks", "the classes" => "/api/floor/classes",
+       "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
+        Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
+      end
+    end
+  end
+
+  def self.fill(db)
+    club = db[:clubs].get(:id)
+    db.run(<<~SQL)
+      INSERT INTO groups (club_id, id, name) SELECT '#{club}', gen_random_uuid(), 'Large group ' || n FROM generate_series(1, #{GROUPS}) n;
+      INSERT INTO students (club_id, id, group_id, name, stance, level)
+        SELECT '#{club}', gen_random_uuid(), g.id, 'Large ' || n, 'orthodox', 'building' FROM generate_series(1, #{STUDENTS}) n
+        JOIN (SELECT id, row_number() OVER () AS at FROM groups WHERE name LIKE 'Large%') g ON g.at = 1 + n % #{GROUPS};
+      INSERT INTO efforts (club_id, id, student_id, "on", effort, minutes, at)
+        SELECT '#{club}', gen_random_uuid(), s.id, d::date, 3 + floor(random() * 6), 60, d FROM students s, generate_series(now() - interval '#{YEARS} years', now(), interval '2 days 8 hours') d
+        WHERE s.name LIKE 'Large%';
+      INSERT INTO marks (club_id, id, student_id, combination_id, rung, "on", attempted, clean, at)
+        SELECT '#{club}', gen_random_uuid(), s.id, c.id, 'count', d::date, 10, 5 + floor(random() * 6), d
+        FROM students s, generate_series(now() - interval '#{YEARS} years', now(), interval '2 days 8 hours') d,
+          LATERAL (SELECT id FROM combinations WHERE club_id = '#{club}' AND s.id IS NOT NULL AND d IS NOT NULL ORDER BY random() LIMIT 2) c WHERE s.name LIKE 'Large%';
+      ANALYZE;
+    SQL
+    puts "#{db[:marks].count} marks, #{db[:efforts].count} efforts"
+  end
+end
+
+Minitest.after_run { MeasureClub.run }
