@@ -8,7 +8,7 @@ class AccountTest < ApiTest
 
   def test_nothing_is_readable_without_signing_in
     clear_cookies
-    paths = %w[/api/bench/combinations /api/bench/lexicon /api/card/cards /api/floor/classes /api/book/squad /api/weeks]
+    paths = %w[/api/bench/combinations /api/bench/lexicon /api/card/cards /api/floor/classes /api/floor/people /api/book/squad /api/weeks]
     [*paths, "/api/bench/combinations/#{uuid}", "/api/card/cards/#{uuid}", "/api/floor/classes/#{uuid}", "/api/book/students/#{uuid}"].each do |path|
       call(:get, path)
       assert_refused 401, says: /Sign in/

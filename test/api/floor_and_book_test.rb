@@ -72,6 +72,15 @@ class FloorAndBookApiTest < ApiTest
     assert_equal [0, 0], [db[:marks].where(club_id: club).count, db[:efforts].where(club_id: club).count]
   end
 
+  def test_a_large_club_is_shown_a_group_at_a_time
+    other = new_group(name: "A second group")
+    JauntyBell::Files::SquadJson::WHOLE.times { |i| new_student(group: other, name: "Student #{i}") }
+    squad = call(:get, "/api/book/squad")
+    assert_equal [other, JauntyBell::Files::SquadJson::WHOLE], [squad[:group_id], squad[:students].size]
+    squad = call(:get, "/api/book/squad?group=#{@group}")
+    assert_equal [@group, ["Pia"]], [squad[:group_id], squad[:students].map { |student| student[:name] }]
+  end
+
   def test_a_student_nobody_knows
     call(:get, "/api/book/students/#{uuid}")
     assert_refused 404

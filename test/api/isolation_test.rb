@@ -27,6 +27,7 @@ class IsolationTest < ApiTest
   def test_lists_show_only_one_s_own
     %w[/api/bench/combinations /api/card/cards /api/floor/classes].each { |path| assert_empty call(:get, path), path }
     assert_empty call(:get, "/api/book/squad")[:students]
+    assert_empty call(:get, "/api/floor/people")[:students]
     assert(call(:get, "/api/weeks").all? { |week| week[:classes].empty? })
   end
 

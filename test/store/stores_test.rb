@@ -101,8 +101,8 @@ class StoresTest < StoreTest
     efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Date.today, effort: effort, minutes: 60, estimated: false, at: Time.now} }
     classes.record(held[:id], {marks: marks, efforts: efforts}, coach_id: nil)
     book = Store::Book.new(db, club)
-    assert_equal [[15, 12]], book.marks(student_id: student)[student].values.flatten.map { |mark| [mark.attempted, mark.clean] }
-    assert_equal({Date.today => 810.0}, book.loads(student_id: student)[student])
+    assert_equal [[15, 12]], book.marks(students: student)[student].values.flatten.map { |mark| [mark.attempted, mark.clean] }
+    assert_equal({Date.today => 810.0}, book.loads(students: student)[student])
   end
 
   def test_ending_a_class_twice_changes_nothing

@@ -5,7 +5,7 @@ module JauntyBell
       WEEKS = 8
 
       get "/squad" do
-        squad = Files::SquadJson.new(people, Store::Book.new(db, club_id), people.today, WEEKS)
+        squad = Files::SquadJson.new(people, Store::Book.new(db, club_id), people.today, WEEKS, group: params["group"])
         answer(squad.to_h)
       end
 

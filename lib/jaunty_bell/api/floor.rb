@@ -7,6 +7,11 @@ module JauntyBell
         answer(classes.between(from, from + (params["days"] || 14).to_i * 86_400).map { |row| Files::ClassJson.line(row) })
       end
 
+      # Everybody who may come, and their groups.
+      get "/people" do
+        answer({groups: people.groups.map { |group| group.slice(:id, :name, :juniors) }, students: Files::StudentJson.all(people)})
+      end
+
       post "/classes" do
         card = Store::Cards.new(db, club_id).find(body_given["card_id"])
         opened = classes.open(id: body_given["id"], card_id: card[:id], group_id: body_given["group_id"], coach_id: account[:id],

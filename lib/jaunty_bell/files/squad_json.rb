@@ -2,13 +2,20 @@ module JauntyBell
   module Files
     # The squad: every student by combination, and their weeks of load.
     class SquadJson
-      # `people` and `book` are the club's Store::People and Store::Book; `weeks` how many to show, this one included.
-      def initialize(people, book, today, weeks)
+      WHOLE = 60 # students up to which a club is shown whole; a larger one a group at a time
+
+      # `people` and `book` are the club's Store::People and Store::Book; `weeks` how many to show, this one included;
+      # `group` the id of the group to show, nil for the whole club where it is not too large.
+      def initialize(people, book, today, weeks, group: nil)
         @people = people
         @today = today
         @mondays = SquadJson.mondays(today, weeks)
-        @loads = book.loads(since: @mondays.first)
-        @marks = book.marks
+        @groups = people.groups
+        @group = group || (@groups.first&.fetch(:id) if people.student_count > WHOLE)
+        @students = StudentJson.all(people, group: @group)
+        ids = @students.map { |student| student[:id] }
+        @loads = book.loads(students: ids, since: @mondays.first)
+        @marks = book.marks(students: ids)
         @names = book.combination_names
       end
 
@@ -26,8 +33,8 @@ module JauntyBell
       def to_h
         marked = @marks.values.flat_map { |marks| marks.keys.map(&:first) }.uniq
         {combinations: @names.slice(*marked).map { |id, name| {id: id, name: name} }.sort_by { |combination| combination[:name] },
-         groups: @people.groups.map { |group| group.slice(:id, :name, :juniors) },
-         students: StudentJson.all(@people).map { |student| student.merge(row(student[:id])) }}
+         group_id: @group, groups: @groups.map { |group| group.slice(:id, :name, :juniors) },
+         students: @students.map { |student| student.merge(row(student[:id])) }}
       end
 
       private

@@ -2,10 +2,10 @@ module JauntyBell
   module Files
     # Students as JSON-ready data.
     module StudentJson
-      # Every student of a club with the name of their group; `people` is a Store::People.
-      def self.all(people)
-        groups = people.groups.to_h { |group| [group[:id], group[:name]] }
-        people.students.map { |student| of(student, groups) }
+      # Students of a club, or of one group, with the name of their group; `people` is a Store::People.
+      def self.all(people, group: nil)
+        groups = people.groups.to_h { |row| [row[:id], row[:name]] }
+        people.students(group: group).map { |student| of(student, groups) }
       end
 
       # `groups` maps ids to names.

@@ -11,7 +11,7 @@ module JauntyBell
       end
 
       def to_h
-        loads = @book.loads(student_id: id).fetch(id, {})
+        loads = @book.loads(students: id).fetch(id, {})
         series = Core::Book::LoadSeries.new(loads, last: @today, elsewhere: @student[:trains_elsewhere])
         {student: StudentJson.of(@student, @people.groups.to_h { |group| [group[:id], group[:name]] }), today: @today.iso8601,
          days: (@mondays.first..@today).map { |day| {on: day.iso8601, load: series.on(day)} },
@@ -26,7 +26,7 @@ module JauntyBell
       def masteries
         names = @book.combination_names
         last = @book.last_marked(id)
-        @book.marks(student_id: id).fetch(id, {}).map do |(combination, rung), marks|
+        @book.marks(students: id).fetch(id, {}).map do |(combination, rung), marks|
           mark = last[[combination, rung]]
           MasteryJson.new(Core::Book::Mastery.new(marks, on: @today)).to_h.except(:on)
             .merge(combination_id: combination, name: names[combination], rung: rung, marked_by: mark[:coach], marked_on: mark[:on].iso8601)

@@ -7,9 +7,9 @@ module JauntyBell
         @club_id = club_id
       end
 
-      # Loads by student and day: {student id => {Date => load}}, one query for the whole club or one student.
-      def loads(student_id: nil, since: nil)
-        set = of(:efforts, student_id).group(:student_id, :on).select(:student_id, :on, Sequel.function(:sum, Sequel[:effort] * :minutes).as(:load))
+      # Loads by student and day: {student id => {Date => load}}, one query for these students (one, several, or all).
+      def loads(students: nil, since: nil)
+        set = of(:efforts, students).group(:student_id, :on).select(:student_id, :on, Sequel.function(:sum, Sequel[:effort] * :minutes).as(:load))
         set = set.where { on >= since } if since
         set.each_with_object(Hash.new { |hash, id| hash[id] = {} }) { |row, found| found[row[:student_id]][row[:on]] = row[:load].to_f }
       end
@@ -21,14 +21,14 @@ module JauntyBell
           .order(Sequel.desc(Sequel[:efforts][:on]), Sequel.desc(:at)).limit(limit).all
       end
 
-      # Marks that count: {student id => {[combination id, rung] => [Mark]}}, one query for the whole club or one student.
-      def marks(student_id: nil)
-        rows = of(:marks, student_id).where(taken_back_at: nil).group(:student_id, :combination_id, :rung, :on)
+      # Marks that count: {student id => {[combination id, rung] => [Mark]}}, one query for these students (one, several,
+      # or the whole club), a row for each student, combination and rung.
+      def marks(students: nil)
+        days = of(:marks, students).where(taken_back_at: nil).group(:student_id, :combination_id, :rung, :on)
           .select(:student_id, :combination_id, :rung, :on, Sequel.function(:sum, :attempted).as(:attempted), Sequel.function(:sum, :clean).as(:clean))
-        rows.each_with_object(Hash.new { |hash, id| hash[id] = Hash.new { |inner, key| inner[key] = [] } }) do |row, found|
-          found[row[:student_id]][[row[:combination_id], row[:rung]]] <<
-            Core::Book::Mastery::Mark.new(on: row[:on], attempted: row[:attempted].to_i, clean: row[:clean].to_i)
-        end
+        lists = %i[on attempted clean].map { |column| Sequel.function(:array_agg, column).order(:on).as(column) }
+        rows = @db.from(days.as(:days)).group(:student_id, :combination_id, :rung).select(:student_id, :combination_id, :rung, *lists)
+        rows.each_with_object(Hash.new { |hash, id| hash[id] = {} }) { |row, found| found[row[:student_id]][[row[:combination_id], row[:rung]]] = marks_of(row) }
       end
 
       # Who marked last, and when, by combination and rung of one student.
@@ -44,9 +44,14 @@ module JauntyBell
 
       private
 
-      def of(table, student_id)
+      def marks_of(row)
+        row[:on].zip(row[:attempted], row[:clean]).map { |on, attempted, clean| Core::Book::Mastery::Mark.new(on: on, attempted: attempted.to_i, clean: clean.to_i) }
+      end
+
+      # `students` is an id, a list of ids, or nil for the whole club.
+      def of(table, students)
         set = @db[table].where(Sequel[table][:club_id] => @club_id)
-        student_id ? set.where(Sequel[table][:student_id] => student_id) : set
+        students ? set.where(Sequel[table][:student_id] => students) : set
       end
     end
   end

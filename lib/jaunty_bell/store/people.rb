@@ -14,7 +14,13 @@ module JauntyBell
 
       def groups = @db[:groups].where(club_id: @club_id).order(:name).all
 
-      def students = @db[:students].where(club_id: @club_id).order(:name, :id).all
+      # By name; of one group, or the whole club.
+      def students(group: nil)
+        set = @db[:students].where(club_id: @club_id).order(:name, :id)
+        (group ? set.where(group_id: group) : set).all
+      end
+
+      def student_count = @db[:students].where(club_id: @club_id).count
 
       # Raises Missing.
       def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")

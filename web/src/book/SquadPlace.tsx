@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, data, type Schemas } from "../api/client";
@@ -13,17 +13,23 @@ type Row = Squad["students"][number];
 
 /** The squad: students by combinations, a knot in each cell, and each student's weeks of load beside it. */
 export default function SquadPlace() {
-  const squad = useQuery({ queryKey: ["squad"], queryFn: () => data(api.GET("/api/book/squad")) });
   const [group, setGroup] = useState("");
+  const squad = useQuery({
+    queryKey: ["squad", group],
+    queryFn: () => data(api.GET("/api/book/squad", { params: { query: group ? { group } : {} } })),
+    placeholderData: keepPreviousData,
+  });
   if (squad.isPending) return <Waiting what="the squad" />;
   if (squad.error) return <Trouble error={squad.error} />;
-  const rows = squad.data.students.filter((student) => group === "" || student.group_id === group);
+  const rows = squad.data.students;
   const drilled = squad.data.combinations.filter((combination) =>
     rows.some((row) => row.knots.some((knot) => knot.combination_id === combination.id)),
   );
   return (
     <>
-      <PageTitle aside={<Groups squad={squad.data} group={group} choose={setGroup} />}>Book</PageTitle>
+      <PageTitle aside={<Groups squad={squad.data} group={group || (squad.data.group_id ?? "")} choose={setGroup} />}>
+        Book
+      </PageTitle>
       {squad.data.students.length === 0 ? (
         <Empty title="No students yet">Once there are students and marks from the Floor, each has a row here.</Empty>
       ) : (

@@ -4,7 +4,7 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, type ClassLine, data } from "../api/client";
 import { newId } from "../kit/ids";
 import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
-import { useCards } from "../kit/queries";
+import { useCards, usePeople } from "../kit/queries";
 import { useClub } from "../kit/session";
 import { shortDate, timeOfDay } from "../kit/time";
 
@@ -66,7 +66,7 @@ function Line({ row, zone }: { row: ClassLine; zone: string }) {
 function RunNow() {
   const [params] = useSearchParams();
   const cards = useCards();
-  const squad = useQuery({ queryKey: ["squad"], queryFn: () => data(api.GET("/api/book/squad")) });
+  const people = usePeople();
   const [card, setCard] = useState(params.get("card") ?? "");
   const [group, setGroup] = useState("");
   const navigate = useNavigate();
@@ -95,7 +95,7 @@ function RunNow() {
           Group
           <select className={box} value={group} onChange={(event) => setGroup(event.target.value)}>
             <option value="">whoever comes</option>
-            {squad.data?.groups.map((row) => (
+            {people.data?.groups.map((row) => (
               <option key={row.id} value={row.id}>
                 {row.name}
               </option>

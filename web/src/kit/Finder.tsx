@@ -1,9 +1,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, data } from "../api/client";
-import { useCards, useShelf } from "./queries";
+import { useCards, usePeople, useShelf } from "./queries";
 import { Sheet } from "./Sheet";
 
 type Hit = { id: string; kind: string; name: string; note: string; to: string };
@@ -53,7 +51,7 @@ export function Finder({ open, close }: { open: boolean; close: () => void }) {
 function useHits(open: boolean, text: string): Hit[] {
   const shelf = useShelf({ enabled: open });
   const cards = useCards({ enabled: open });
-  const squad = useQuery({ queryKey: ["squad"], queryFn: () => data(api.GET("/api/book/squad")), enabled: open });
+  const people = usePeople({ enabled: open });
   const all: Hit[] = [
     ...(shelf.data ?? []).map((row) => ({
       id: row.id,
@@ -69,7 +67,7 @@ function useHits(open: boolean, text: string): Hit[] {
       note: `${row.rounds} rounds`,
       to: `/card/${row.id}`,
     })),
-    ...(squad.data?.students ?? []).map((row) => ({
+    ...(people.data?.students ?? []).map((row) => ({
       id: row.id,
       kind: "student",
       name: row.name,

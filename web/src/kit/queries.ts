@@ -13,6 +13,16 @@ export function useShelf({ enabled = true, archived = false, search = "" } = {})
   });
 }
 
+/** Everybody who may come, and their groups. */
+export function usePeople({ enabled = true } = {}) {
+  return useQuery({
+    queryKey: ["people"],
+    queryFn: () => data(api.GET("/api/floor/people")),
+    enabled,
+    staleTime: 60_000,
+  });
+}
+
 /** Cards without their rounds, newest change first. */
 export function useCards({ enabled = true, archived = false } = {}) {
   return useQuery({

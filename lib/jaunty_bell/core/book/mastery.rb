@@ -41,8 +41,9 @@ module JauntyBell
 
         # a and b of the Beta distribution after `ahead` more days without practice.
         def evidence(ahead = 0)
-          fading = marks.map { |mark| 2.0**(-((day - mark.on).to_i + ahead) / half_life.to_f) }
-          [1 + marks.zip(fading).sum { |mark, w| w * mark.clean }, 1 + marks.zip(fading).sum { |mark, w| w * mark.rough }]
+          clean, rough = faded
+          w = 2.0**(-ahead / half_life.to_f)
+          [1 + w * clean, 1 + w * rough]
         end
 
         def score = evidence.then { |a, b| a / (a + b) }
@@ -89,6 +90,15 @@ module JauntyBell
         def days_marked = marks.map(&:on).uniq.size
 
         private
+
+        # Σ w·clean and Σ w·rough on the day.
+        def faded
+          @faded ||= marks.each_with_object([0.0, 0.0]) do |mark, sums|
+            w = 2.0**(-(day - mark.on).to_i / half_life.to_f)
+            sums[0] += w * mark.clean
+            sums[1] += w * mark.rough
+          end
+        end
 
         # Whether "sure of" is at least 0.70 so many days ahead: the 10 % quantile is there exactly when no more than
         # 10 % of the distribution lies below.
