@@ -13,7 +13,8 @@ module MeasureClub
       fill(db)
       student = db[:students].where(Sequel.like(:name, "Large%")).first[:id]
       held = db[:classes].reverse(:starts_at).first[:id]
-      {"the squad" => "/api/book/squad", "a student" => "/api/book/students/#{student}", "the weeks" => "/api/weeks", "the classes" => "/api/floor/classes",
+      group = db[:groups].where(Sequel.like(:name, "Large%")).order(:name).first[:id]
+      {"a group of #{STUDENTS / GROUPS} in the squad" => "/api/book/squad?group=#{group}", "a student" => "/api/book/students/#{student}", "the weeks" => "/api/weeks", "the classes" => "/api/floor/classes",
        "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
         Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
       end
@@ -33,7 +34,8 @@ module MeasureClub
       INSERT INTO marks (club_id, id, student_id, combination_id, rung, "on", attempted, clean, at)
         SELECT '#{club}', gen_random_uuid(), s.id, c.id, 'count', d::date, 10, 5 + floor(random() * 6), d
         FROM students s, generate_series(now() - interval '#{YEARS} years', now(), interval '2 days 8 hours') d,
-          LATERAL (SELECT id FROM combinations WHERE club_id = '#{club}' AND s.id IS NOT NULL AND d IS NOT NULL ORDER BY random() LIMIT 2) c WHERE s.name LIKE 'Large%';
+          (SELECT id, row_number() OVER (ORDER BY name) AS at, count(*) OVER () AS all FROM combinations WHERE club_id = '#{club}') c
+        WHERE s.name LIKE 'Large%' AND c.at - 1 IN (extract(day FROM d)::int % c.all, (extract(day FROM d)::int + 5) % c.all);
       ANALYZE;
     SQL
     puts "#{db[:marks].count} marks, #{db[:efforts].count} efforts"

@@ -102,7 +102,11 @@ module JauntyBell
 
         # Whether "sure of" is at least 0.70 so many days ahead: the 10 % quantile is there exactly when no more than
         # 10 % of the distribution lies below.
-        def sure?(ahead) = Rubystats::BetaDistribution.new(*evidence(ahead)).cdf(HELD) <= DOUBT
+        def sure?(ahead) = sure_with?(*evidence(ahead))
+
+        # With a and b of 1 or more the density is log-concave, so at least 1/e of it lies below the mean (Grünbaum 1960,
+        # Pacific J Math 10:1257–1261): where the mean is not above 0.70, the 10 % quantile is not either.
+        def sure_with?(a, b) = a > HELD * (a + b) && Rubystats::BetaDistribution.new(a, b).cdf(HELD) <= DOUBT
 
         def held_before? = held_after_each_day.any?
 
@@ -116,7 +120,7 @@ module JauntyBell
               clean = clean * fading + of_day.sum(&:clean)
               rough = rough * fading + of_day.sum(&:rough)
               last = on
-              earlier + 1 >= DAYS_TO_HOLD && Rubystats::BetaDistribution.new(1 + clean, 1 + rough).cdf(HELD) <= DOUBT
+              earlier + 1 >= DAYS_TO_HOLD && sure_with?(1 + clean, 1 + rough)
             end
           end
         end
