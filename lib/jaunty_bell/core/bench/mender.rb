@@ -7,7 +7,7 @@ module JauntyBell
       # stand first in the corner get their mends first.
       class Mender
         MOST = 3 # mends a finding
-        WALKED = 400 # actions walked in all
+        WALKED = 240 # actions walked in all
 
         def initialize(walk)
           @walk = walk
