@@ -19,7 +19,7 @@ class FilesTest < Minitest::Test
   def test_lines
     LINES.each do |line, expected|
       told = lines(line).first
-      assert_equal expected, told && [told.name, told.notation, told.tags], line
+      assert_equal [expected], [told && [told.name, told.notation, told.tags]], line
     end
   end
 
