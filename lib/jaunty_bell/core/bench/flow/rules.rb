@@ -14,6 +14,9 @@ module JauntyBell
 
           def self.each_action = @each_action ||= instances(EACH_ACTION)
 
+          # Of those for each action, the ones that have anything to say of one that is no contact strike of ours.
+          def self.without_contact = @without_contact ||= each_action.select { |rule| [AroundThenMore, UnansweredFeed].include?(rule.class) }
+
           def self.whole = @whole ||= instances(WHOLE)
 
           def self.all = first_of + each_action + whole

@@ -83,6 +83,7 @@ module JauntyBell
           end
 
           def judge(visit)
+            return Rules.without_contact.each { |rule| hear(rule, visit) } unless visit.contact?
             standing = Rules.first_of.find { |rule| hear(rule, visit) }
             visit.weak = @findings.last.weak? if standing
             Rules.each_action.each { |rule| hear(rule, visit) }
