@@ -2,7 +2,7 @@
 require "support/system"
 
 class Typing < SystemTest
-  TEXT = "1-2-3b-2-slip rear-2-3-roll lead-3-2-step out-rear kick"
+  TEXT = (%w[1 2 3b 2 4 5b 6 3 1 2 4 3b] * 3).join("-") + "-slip rear-2-rear kick"
 
   def test_typing
     sign_in
