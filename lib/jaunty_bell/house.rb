@@ -22,7 +22,7 @@ module JauntyBell
     def open
       prepare_folder
       check_port
-      @cluster = Store::Cluster.new(File.join(Settings.data, "postgres"), port: Integer(ENV.fetch("JAUNTY_PGPORT", "54329"))) unless ENV["DATABASE_URL"]
+      @cluster = Store::Cluster.new(File.join(Settings.data, "postgres"), port: Settings.pg_port) unless ENV["DATABASE_URL"]
       say "Starting the club's database on 127.0.0.1:#{@cluster.port} …" if @cluster
       @cluster&.start
       serve(database)

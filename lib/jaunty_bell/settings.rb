@@ -3,7 +3,8 @@ module JauntyBell
   #
   #   PORT             where to serve, 4000
   #   HOST             the address to listen on, 127.0.0.1
-  #   JAUNTY_DATA      where the club's own database, secret and logs live, ~/.local/share/jaunty-bell
+  #   JAUNTY_DATA      where the club's own database, secret and logs live, ~/.local/share/jaunty-bell (bin/start as root:
+  #                    /var/lib/jaunty-bell, which PostgreSQL's own user can reach)
   #   DATABASE_URL     a PostgreSQL server of one's own; without it bin/start runs one on loopback under JAUNTY_DATA
   #   JAUNTY_PGPORT    the port of that own server, 54329
   #   JAUNTY_HTTPS     1 where the program stands behind HTTPS: cookies are then marked secure
@@ -17,7 +18,9 @@ module JauntyBell
 
       def data = ENV.fetch("JAUNTY_DATA") { File.join(Dir.home, ".local/share/jaunty-bell") }
 
-      def database_url = ENV.fetch("DATABASE_URL") { "postgres://jaunty@127.0.0.1:#{ENV.fetch("JAUNTY_PGPORT", "54329")}/jaunty_bell" }
+      def pg_port = Integer(ENV.fetch("JAUNTY_PGPORT", "54329"))
+
+      def database_url = ENV.fetch("DATABASE_URL") { "postgres://jaunty@127.0.0.1:#{pg_port}/jaunty_bell" }
 
       def https? = ENV["JAUNTY_HTTPS"] == "1"
 

@@ -10,7 +10,6 @@ module JauntyBell
         Sequel.connect(url, max_connections: connections, keep_reference: false).tap do |db|
           db.extension :pg_json, :pg_array, :connection_validator
           db.wrap_json_primitives = false
-          db.extension :pg_range
         end
       end
 

@@ -24,9 +24,6 @@ module JauntyBell
 
       # Raises Missing.
       def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
-
-      # An account of this club, without its secrets; nil if there is none.
-      def account(id) = @db[:accounts].where(club_id: @club_id).select(:id, :name, :email, :role).first(id: id)
     end
   end
 end

@@ -5,11 +5,12 @@ import { api, data, Refusal } from "../api/client";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
+import { RUNGS } from "../kit/rungs";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
 import { useLexicon } from "./Completion";
 import { DrillPool } from "./DrillPool";
-import { type Drill, type DrillFacts, factsOf, inManner, MANNER_WORDS, MANNERS, NEW_DRILL, RUNGS } from "./drills";
+import { type Drill, type DrillFacts, factsOf, inManner, MANNER_WORDS, MANNERS, NEW_DRILL } from "./drills";
 
 /** One drill, edited in place; what the implement and the techniques bring is drawn in and can be changed. */
 export function DrillEditor({ saved }: { saved?: Drill }) {

@@ -16,7 +16,6 @@ export const MANNERS = [
   "trade",
   "read",
 ] as const;
-export const RUNGS = ["air", "count", "clock", "move", "call", "answer"] as const;
 
 export const MANNER_WORDS: Record<Drill["manner"], string> = {
   counted: "the coach counts",

@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
+import { RUNGS } from "../kit/rungs";
 
 type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words">;
-const RUNGS = ["air", "count", "clock", "move", "call", "answer"];
 
 const WORDS = { new: "no marks yet", learning: "learning", held: "held", fading: "fading" };
 

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { api, data, type Schemas } from "../api/client";
 import { Choice } from "../kit/Choice";
 import { Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
+import { RUNGS } from "../kit/rungs";
 import { Scrolling } from "../kit/Scrolling";
 import { dayAndMonth } from "../kit/time";
 import { Knot } from "./Knot";
@@ -116,12 +117,10 @@ function Grid({ rows, combinations }: { rows: Row[]; combinations: Squad["combin
   );
 }
 
-const ORDER = ["air", "count", "clock", "move", "call", "answer"];
-
 /** The highest rung with marks. */
 function Cell({ row, combination }: { row: Row; combination: Squad["combinations"][number] }) {
   const knots = row.knots.filter((knot) => knot.combination_id === combination.id);
-  const top = knots.sort((one, two) => ORDER.indexOf(two.rung) - ORDER.indexOf(one.rung))[0];
+  const top = knots.sort((one, two) => RUNGS.indexOf(two.rung) - RUNGS.indexOf(one.rung))[0];
   if (!top)
     return (
       <span className="text-seam" aria-hidden="true">

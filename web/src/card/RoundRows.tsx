@@ -16,8 +16,9 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import { type KeyboardEvent, useRef } from "react";
 import type { Combination, Sums } from "../api/client";
+import { RUNGS } from "../kit/rungs";
 import { Wrap } from "../kit/wrap/Wrap";
-import { BLOCKS, inBlock, moved, type Row, RUNGS, withKey } from "./rounds";
+import { BLOCKS, inBlock, moved, type Row, withKey } from "./rounds";
 import { TimeInput } from "./TimeInput";
 
 type SetRows = (change: (rows: Row[]) => Row[], tag?: string) => void;

@@ -16,7 +16,6 @@ export const BLOCKS = [
   "finisher",
   "cool-down",
 ] as const;
-export const RUNGS = ["air", "count", "clock", "move", "call", "answer"] as const;
 const IN_PAIRS = ["mitts", "pads", "partner"];
 
 export const withKey = (round: Round): Row => ({ ...round, key: newId() });

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { HeldClass } from "../api/client";
 import { newId } from "../kit/ids";
 import { useKeysOf } from "../kit/placeKeys";
-import { useClub, useSession } from "../kit/session";
+import { useClub } from "../kit/session";
 import { useStored } from "../kit/stored";
 import { clock, timeOfDay } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -132,7 +132,7 @@ function useTicking(ring: Ring, moveOn: (ring: Ring) => void): number {
 
 /** Plays what falls between one tick and the next. */
 function useCues(ring: Ring, now: number, quiet: boolean) {
-  const before = useRef({ ring, now, played: false });
+  const before = useRef({ ring, now });
   useEffect(() => {
     const then = before.current;
     const started = ring.since !== null && then.ring.since === null && ring.elapsed === 0;
@@ -142,7 +142,7 @@ function useCues(ring: Ring, now: number, quiet: boolean) {
     } else if (!quiet && isOver(ring) && !isOver(then.ring)) {
       play("bell_end");
     }
-    before.current = { ring, now, played: true };
+    before.current = { ring, now };
   }, [ring, now, quiet]);
 }
 
@@ -162,7 +162,6 @@ function Top({
   setQuiet: (quiet: boolean) => void;
 }) {
   const club = useClub();
-  useSession();
   const rounds = new Set(held.segments.map((segment) => segment.round)).size;
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const zone = club.time_zone;
