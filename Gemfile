@@ -30,12 +30,18 @@ gem "json", "~> 2.9"
 gem "zeitwerk", "~> 2.6"
 gem "rubystats", "~> 0.4", require: false
 
+# Files
+gem "prawn", "~> 2.5", require: false
+gem "prawn-svg", "~> 0.37", require: false
+gem "icalendar", "~> 2.10", require: false
+
 group :test, :development do
   gem "minitest", "~> 5.25"
   gem "rack-test", "~> 2.1"
   gem "capybara", "~> 3.40"
   gem "selenium-webdriver", "~> 4.20"
   gem "prop_check", "~> 1.0"
+  gem "pdf-reader", "~> 2.12", require: false
   gem "simplecov", "~> 0.22", require: false
   gem "standard", "~> 1.40", require: false
   gem "brakeman", "~> 7.0", require: false

@@ -11,7 +11,7 @@ module JauntyBell
       FACTS = YAML.safe_load_file(File.join(__dir__, "club.yml")).freeze
       PASSWORD = FACTS.fetch("password")
       OWNER = FACTS.fetch("coaches").first.fetch("email")
-      ROUND = %i[block title work_s rest_s explain_s effort share rung].freeze
+      ROUND = %w[block title work_s rest_s explain_s effort share rung more].freeze
 
       # `today` is the last day of history, `weeks` how many there are, `now` the time up to which classes have been held.
       def initialize(db, today:, now: Time.now, weeks: 8, seed: SEED)
@@ -26,13 +26,14 @@ module JauntyBell
       def load(hash:)
         @db.transaction do
           @club_id = uuid
-          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"], settings: Sequel.pg_jsonb({"numbering" => "six"}))
+          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"], settings: Sequel.pg_jsonb(FACTS["settings"]))
           accounts(hash)
           people
           shelf
           drills
           cards
           classes
+          holds
         end
         @club_id
       end
@@ -73,23 +74,53 @@ module JauntyBell
 
       def drills
         store = Store::Drills.new(@db, @club_id)
-        FACTS["drills"].each do |drill|
+        @drills = FACTS["drills"].to_h do |drill|
           pool = drill["pool"].map { |name| {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a} }
           given = drill.except("pool", "versions").transform_keys(&:to_sym)
-          store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up", breathing: true, **given, pool: pool)
+          [drill["name"], store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up", breathing: true, **given, pool: pool)]
         end
       end
 
       def cards
         store = Store::Cards.new(@db, @club_id)
+        company = Core::Card::Company.new(school: Store::School.new(@db, @club_id).settings)
         @cards = FACTS["cards"].to_h do |card|
-          rounds = card["rounds"].map { |values| round(ROUND.zip(values).to_h) }
-          [card["name"], store.add(id: uuid, name: card["name"], minutes: card["minutes"], rounds: rounds)]
+          blocks = Files::CardJson.blocks(blocks(card), everything)
+          plan = Core::Card::Plan.new(blocks, minutes: card["minutes"], company: company)
+          row = store.add(id: uuid, name: card["name"], level: card["level"], group_id: @groups[card["group"]], template: card.fetch("template", false), **Files::CardJson.kept(plan))
+          [card["name"], row.merge(plan: plan)]
+        end
+      end
+
+      # Rounds of one block that follow each other, with what the card says of that block.
+      def blocks(card)
+        rounds = card["rounds"].map { |values| ROUND.zip(values).to_h }
+        rounds.chunk_while { |one, two| one["block"] == two["block"] }.map do |list|
+          kind = list.first["block"]
+          {"kind" => kind, "rounds" => list.map { |each| round(each) }}.merge(card.dig("blocks", kind).to_h)
         end
       end
 
       def round(facts)
-        facts.merge(combination_id: @combinations.dig(facts[:title], :id), tempo: 140, pause_s: 0.6, both_sides: false)
+        named = {"drill_id" => @drills.dig(facts["title"], :id), "combination_id" => @combinations.dig(facts["title"], :id)}
+        swap = (facts["share"] == "pairs") ? "even" : "alone"
+        facts.slice("title", "work_s", "rest_s", "explain_s", "effort", "rung").merge(named, "swap" => swap).merge(facts["more"].to_h)
+      end
+
+      # The whole shelf, to make cards from.
+      def everything
+        rows = @combinations.values.to_h { |row| [row[:id], row] }
+        store = Store::Combinations.new(@db, @club_id)
+        Files::Shelf.of(@drills.values, rows, rows.transform_values { |row| store.meaning(row) })
+      end
+
+      # Who is held back at the moment.
+      def holds
+        store = Store::Care.new(@db, @club_id, account_id: @coaches[OWNER])
+        FACTS["holds"].each do |hold|
+          student = @students.find { |each| each["name"] == hold["student"] }
+          store.add(id: uuid, student_id: student["id"], matter: hold["matter"], blocks: hold["blocks"], from: @today - hold["since"], to: hold["for"] && @today + hold["for"], note: hold["note"])
+        end
       end
 
       def classes
@@ -110,7 +141,7 @@ module JauntyBell
         id = uuid
         held = ends <= @now
         @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]], coach_id: @coaches[group["coach"]],
-          title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil)
+          title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil, room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
         record(id, group, card, day, starts, slot["minutes"]) if held
       end
 
@@ -123,32 +154,34 @@ module JauntyBell
           marks: there.flat_map { |student| marks(student, card, day, starts, week) }}, coach_id: @coaches[group["coach"]])
       end
 
+      # One series for each slot of the week.
+      def series(group, slot) = (@series ||= {})[[group["name"], slot["day"]]] ||= uuid
+
       def runs(card, starts)
-        card[:rounds].each_with_index.map do |round, i|
-          {id: uuid, round: i, title: round[:title], combination_id: round[:combination_id], worked_s: round[:work_s], outcome: "done", at: starts + 60 * 5 * i}
+        Files::RunsJson.of(card[:plan]).each_with_index.map do |run, i|
+          {id: uuid, round: i, title: run[:title], combination_id: run[:combination_id], worked_s: run[:work_s], outcome: "done", at: starts + 60 * 5 * i}
         end
       end
 
       # The card's planned effort, more for beginners and in the later weeks, and a little by the day.
       def effort(student, card, day, starts, minutes, week)
-        planned = card[:rounds].sum { |round| round[:effort].to_f * round[:work_s] } / card[:rounds].sum { |round| round[:work_s] }
-        felt = planned + {"foundation" => 0.8, "building" => 0.2, "advanced" => -0.5}[student["level"]] + 0.08 * week + @random.rand(-1.2..1.2)
+        felt = card[:plan].mean_effort + {"foundation" => 0.8, "building" => 0.2, "advanced" => -0.5}[student["level"]] + 0.08 * week + @random.rand(-1.2..1.2)
         {id: uuid, student_id: student["id"], on: day, effort: (felt * 2).round.clamp(2, 20) / 2.0, minutes: minutes - @random.rand(0..8),
          estimated: @random.rand < 0.12, at: starts + minutes * 60 + 1200}
       end
 
       # Marks on three of the card's combinations, cleaner with talent and with the weeks.
       def marks(student, card, day, starts, week)
-        drilled = card[:rounds].select { |round| round[:combination_id] && round[:rung] != "air" }.uniq { |round| [round[:combination_id], round[:rung]] }
-        drilled.sample(3, random: @random).map do |round|
+        drilled = card[:plan].tasks.values.filter_map { |task| [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air" }.uniq
+        drilled.sample(3, random: @random).map do |combination_id, rung|
           attempted = @random.rand(8..16)
-          chance = (0.42 + 0.5 * student["talent"] + 0.045 * week - complexity(round) * 0.02).clamp(0.2, 0.97)
-          {id: uuid, student_id: student["id"], combination_id: round[:combination_id], rung: round[:rung], on: day, attempted: attempted,
+          chance = (0.42 + 0.5 * student["talent"] + 0.045 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
+          {id: uuid, student_id: student["id"], combination_id: combination_id, rung: rung, on: day, attempted: attempted,
            clean: attempted.times.count { @random.rand < chance }, at: starts + 1800}
         end
       end
 
-      def complexity(round) = @combinations.values.find { |row| row[:id] == round[:combination_id] }[:complexity].to_f
+      def complexity(id) = @combinations.values.find { |row| row[:id] == id }[:complexity].to_f
     end
   end
 end

@@ -23,12 +23,19 @@ class Screenshots < SystemTest
 
   def views
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
-     drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
+     drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit }, calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, squad: -> { visit "/book" }, student: -> { visit "/book/#{db[:students].first(name: "Cleo Barge")[:id]}" },
      student_phone: -> {}, weeks: -> { visit "/weeks" }}
   end
 
   def card = db[:cards].first(name: "Tuesday, kicks off the hands")
+
+  def fit
+    visit "/card/#{card[:id]}"
+    fill_in "Class minutes", with: "60"
+    click_button "Make it fit"
+    assert_button "Take it", disabled: false
+  end
 
   def bench(text)
     visit "/bench"

@@ -25,6 +25,10 @@ module Ask
       server&.stop(true)
     end
 
+    def say_machine
+      puts "ruby #{RUBY_VERSION}#{" with YJIT" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?}, #{`nproc`.strip} cores"
+    end
+
     # Milliseconds of so many runs after some to warm up: [median, 95th percentile].
     def timed(times, warm: times / 4)
       warm.times { yield }

@@ -11,7 +11,7 @@ module Measure
 
   class << self
     def run
-      puts "ruby #{RUBY_VERSION}#{" with YJIT" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?}, #{`nproc`.strip} cores"
+      Ask.say_machine
       core
       http
       script

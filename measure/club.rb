@@ -18,6 +18,10 @@ module MeasureClub
        "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
         Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
       end
+      card = db[:cards].first(name: "Tuesday, kicks off the hands")
+      draft = {minutes: 75, blocks: JSON.parse(JSON.generate(card[:blocks])), group_id: group, students: nil}
+      Ask.say "#{STUDENTS} students, #{YEARS} years: sums of a card for a group", Ask.timed(12) { ask.call("/api/card/sums", draft) }, "500 ms"
+      Ask.say "#{STUDENTS} students, #{YEARS} years: five weeks of the calendar", Ask.timed(12) { ask.call("/api/calendar?from=#{Date.today}&days=35") }, "500 ms"
     end
   end
 

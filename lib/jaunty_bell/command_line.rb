@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write load mastery].freeze
+    COMMANDS = %w[combo pace parts like write card fit rotate load mastery].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
@@ -20,6 +20,9 @@ module JauntyBell
       bin/jaunty like TEXT                             combinations to compare with on standard input, one a line
       bin/jaunty write TEXT --scheme SCHEME [--from S]
       bin/jaunty pace TEXT [--work T] [--sets N] [--tempo N] [--pause S]   leave one out and it is worked out
+      bin/jaunty card FILE [--students N]              time, shares, counts, load and findings of a card's file
+      bin/jaunty fit FILE --minutes N [--load N]       what would make it fit
+      bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
       Times are seconds or m:ss.
@@ -51,7 +54,7 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme from weak stance partner implement intensity level tempo pause work sets on].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load students on].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -102,6 +105,42 @@ module JauntyBell
       analysis = Bench.analyse(text, reading: reading, setting: setting, pause: number(:pause, Bench::Pace::PAUSE))
       Files::PaceJson.new(analysis, work: seconds(:work), sets: @given[:sets] && integer(:sets),
         tempo: number(:tempo), pause: number(:pause)).to_h
+    end
+
+    # Everything the Card says of a card's file.
+    def card = Files::CardSumsJson.new(plan).to_h
+
+    # What would be left of the card within the limits, and what that changes.
+    def fit
+      refuse("Say how long the class is: --minutes N.") unless @given[:minutes]
+      fit = Card::Fit.new(plan, minutes: integer(:minutes), load: @given[:load] && number(:load).to_f)
+      after = plan.with(blocks: fit.blocks, minutes: fit.minutes)
+      {possible: fit.possible?, reason: fit.reason, total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(fit.difference),
+       blocks: Files::CardJson.data(fit.blocks)}
+    end
+
+    # The rotation of every circuit of the card: groups, and for each bell the station of each group ("waits" where it waits).
+    def rotate
+      refuse("Say how many students there are: --students N.") unless @given[:students]
+      circuits = plan.blocks.select(&:circuit?)
+      refuse("There is no circuit on this card.") if circuits.empty?
+      circuits.map do |block|
+        circuit = plan.circuit(block)
+        stations = block.rounds.map(&:title)
+        {circuit: block.name, groups: circuit.groups, laps: circuit.laps, bells: circuit.steps, waits: circuit.waits,
+         table: circuit.table.map { |row| row.map { |place| place ? stations[place] : "waits" } }}
+      end
+    end
+
+    def plan
+      @plan ||= Files::CardFile.plan(Files::CardFile.read(file, reading), Card::Company.new(students: @given[:students] && integer(:students), reading: reading, school: setting.school))
+    end
+
+    def file
+      name = @arguments.shift or refuse("Name the card's file after the command.")
+      File.read(name)
+    rescue SystemCallError
+      refuse("There is no file \"#{name}\" that can be read.")
     end
 
     def load

@@ -76,7 +76,7 @@ class AccountTest < ApiTest
   end
 
   def test_an_assistant_looks_and_runs_classes_but_changes_no_plan
-    card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [])
+    card = new_card(rounds: [])
     drill = new_combination
     sign_in(new_account(club, "assistant"))
     call(:get, "/api/bench/combinations")
@@ -85,7 +85,7 @@ class AccountTest < ApiTest
     assert_refused 403, says: /Only a coach/
     call(:put, "/api/bench/combinations/#{drill[:id]}/archived", version: 1, archived: true)
     assert_refused 403
-    call(:put, "/api/card/cards/#{card[:id]}", version: 1, name: "Mine", minutes: 60, rounds: [])
+    call(:put, "/api/card/cards/#{card[:id]}", version: 1, **saved(name: "Mine"))
     assert_refused 403
     call(:post, "/api/floor/classes", id: uuid, card_id: card[:id], group_id: nil)
     assert_equal 201, status

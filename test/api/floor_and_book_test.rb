@@ -6,7 +6,7 @@ class FloorAndBookApiTest < ApiTest
     @group = new_group
     @student = new_student(group: @group, name: "Pia")
     @drill = new_combination(text: "1-2-3b-2")
-    @card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round(combination_id: @drill[:id], rung: "count"), round(title: "Rope")])
+    @card = new_card(rounds: [round(combination_id: @drill[:id], rung: "count"), round(title: "Rope")])
     @class_id = uuid
     call(:post, "/api/floor/classes", id: @class_id, card_id: @card[:id], group_id: @group)
   end

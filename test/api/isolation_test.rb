@@ -6,7 +6,7 @@ class IsolationTest < ApiTest
     super
     @other = new_club("Other Bank Boxing")
     @their = {combination: new_combination(@other)[:id], student: new_student(@other, group: new_group(@other), name: "Theirs")}
-    @their[:card] = cards(@other).add(id: uuid, name: "Theirs", minutes: 60, rounds: [])[:id]
+    @their[:card] = new_card(@other, name: "Theirs", rounds: [])[:id]
     @their[:class] = new_class(@other, card: @their[:card])[:id]
   end
 
@@ -15,8 +15,11 @@ class IsolationTest < ApiTest
     tried = 0
     operations.each do |path, method|
       @their.each_value do |id|
-        body = {version: 1, name: "Mine", notation: "1", minutes: 60, rounds: [], archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z", attendances: [], **drill}
-        call(method, path.sub("{id}", id), **allowed(path, method, body))
+        body = {version: 1, name: "Mine", notation: "1", minutes: 60, level: nil, group_id: nil, blocks: [], template: true, archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z",
+                attendances: [], following: false, cancelled: true, lifted: true, students: {uuid => true}, matter: "illness", from: "2026-01-01", to: nil, note: "", **drill}
+        body[:blocks] = ["all"] if path.include?("/holds")
+        call(method, path.sub("{id}", id).sub("{version}", "1"), **allowed(path, method, body))
+        next assert_equal(409, status) if path.include?("/holds") && status == 409
         assert_equal 404, status, "#{method} #{path}: #{last_response.body}"
         tried += 1
       end
@@ -32,11 +35,15 @@ class IsolationTest < ApiTest
   end
 
   def test_another_club_s_ids_in_a_body_are_refused
-    call(:post, "/api/card/cards", id: uuid, name: "Mine", minutes: 60, rounds: [json_round(combination_id: @their[:combination])])
+    call(:post, "/api/card/cards", id: uuid, **saved(round(combination_id: @their[:combination])))
     assert_refused 422
+    call(:post, "/api/card/cards", id: uuid, **saved, parent_id: @their[:card])
+    assert_refused 409
+    call(:post, "/api/calendar/classes", ids: [uuid], card_id: new_card[:id], group_id: db[:students].where(id: @their[:student]).get(:group_id), coach_id: nil, room: nil, at: "2026-12-01T18:30")
+    assert_refused 409
     call(:post, "/api/floor/classes", id: uuid, card_id: @their[:card], group_id: nil)
     assert_refused 404
-    mine = new_class(card: cards.add(id: uuid, name: "Mine", minutes: 60, rounds: [])[:id])
+    mine = new_class(card: new_card(name: "Mine", rounds: [])[:id])
     call(:post, "/api/floor/classes/#{mine[:id]}/facts", attendances: [{id: uuid, student_id: @their[:student], at: Time.now.utc.iso8601}])
     assert_refused 409
     assert_equal 0, db[:attendances].count

@@ -3,7 +3,7 @@ require "logger"
 
 # No page asks the database more often because there is more to show.
 class QueriesTest < ApiTest
-  PAGES = %w[/api/bench/combinations /api/drills /api/card/cards /api/floor/classes /api/book/squad /api/weeks /api/school].freeze
+  PAGES = %w[/api/bench/combinations /api/drills /api/card/cards /api/floor/classes /api/book/squad /api/weeks /api/school /api/calendar?from=2026-01-01&days=90].freeze
 
   def test_pages_ask_as_often_for_many_as_for_few
     add_people_and_plans(1)
@@ -25,9 +25,8 @@ class QueriesTest < ApiTest
     @group ||= new_group
     count.times do
       drill = new_combination(name: uuid)
-      card = cards.add(id: uuid, name: uuid, minutes: 60, rounds: [round(combination_id: drill[:id])])
-      Store::Drills.new(db, club).add(id: uuid, name: uuid, pool: [{combination_id: drill[:id], at_rungs: []}], implement: "air", manner: "clocked", tempo: 140, pause_s: 1,
-        both_sides: false, rungs: ["air"], rest: "still", ladder: "up", breathing: true)
+      card = new_card(name: uuid, rounds: [round(combination_id: drill[:id])])
+      new_drill(name: uuid, pool: [drill[:id]])
       @held = new_class(card: card[:id], group: @group)[:id]
       @student = new_student(group: @group, name: uuid)
       classes.record(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 9, clean: 7, at: Time.now}],

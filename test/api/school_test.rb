@@ -16,7 +16,7 @@ class SchoolApiTest < ApiTest
     assert_equal "bar", answer[:reading][:actions][1].then { |action| (action[:plane] == "straight") ? "bar" : action[:plane] }
     row = keep("1-rear corkscrew")
     assert_equal "1-rear corkscrew", row[:notation]
-    card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round(combination_id: row[:id])])
+    card = new_card(rounds: [round(combination_id: row[:id])])
     assert_equal 200, call(:get, "/api/card/cards/#{card[:id]}").then { status }
     call(:post, "/api/floor/classes", id: uuid, card_id: card[:id], group_id: nil)
     assert_equal 201, status

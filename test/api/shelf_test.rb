@@ -89,7 +89,7 @@ class ShelfApiTest < ApiTest
 
   def test_a_change_says_which_cards_it_changes
     row = new_combination
-    cards.add(id: uuid, name: "Tuesday", minutes: 60, rounds: [round(combination_id: row[:id]), round(combination_id: row[:id])])
+    new_card(name: "Tuesday", rounds: [round(combination_id: row[:id]), round(combination_id: row[:id])])
     assert_equal [["Tuesday", 2]], call(:get, "/api/bench/combinations/#{row[:id]}/uses")[:cards].map { |card| card.values_at(:name, :rounds) }
   end
 end

@@ -1,6 +1,7 @@
 require "test_helper"
 require "json"
 require "stringio"
+require "tempfile"
 require "jaunty_bell/command_line"
 
 class CommandLineTest < Minitest::Test
@@ -55,6 +56,49 @@ class CommandLineTest < Minitest::Test
     assert_equal ["2026-01-03", 3, nil], load.values_at("on", "days_known", "acute_7")
     mastery = told("mastery", "--on", "2026-01-29", "--half-life", "28", input: "2026-01-01,10,10\n")
     assert_in_delta 6.0 / 7, mastery["score"]
+  end
+
+  CARD = {
+    "format" => "jaunty-bell/card", "version" => 1, "name" => "Evening", "minutes" => 30, "drills" => [{"name" => "Tens", "implement" => "focus-mitts", "manner" => "counted-then-clocked", "count" => 10,
+                                                                                                        "tempo" => 140, "pause_s" => 0.6, "both_sides" => false, "rungs" => ["count"], "rest" => "still", "ladder" => "up", "breathing" => true, "pool" => [{"combination" => "One two", "at_rungs" => []}]}],
+    "combinations" => [{"name" => "One two", "meaning" => {"items" => [{"technique" => "jab", "side" => "lead", "level" => "head"}, {"technique" => "cross", "side" => "rear", "level" => "head"}]}}],
+    "blocks" => [
+      {"kind" => "warm-up", "rounds" => [{"title" => "Rope", "work_s" => 300, "exercise" => "rope", "effort" => 3}]},
+      {"kind" => "mitts", "rounds" => [{"title" => "Tens", "work_s" => 120, "drill_id" => "Tens", "swap" => "even"}]},
+      {"kind" => "circuit", "rounds" => [{"title" => "Bag", "work_s" => 120, "rest_s" => 30, "combination_id" => "One two", "implement" => "hanging-bag"}, {"title" => "Core", "work_s" => 120, "rest_s" => 30, "exercise" => "core-work"}]}
+    ]
+  }.freeze
+
+  def with_card(card = CARD)
+    Tempfile.create(["card", ".json"]) do |file|
+      file.write(JSON.generate(card))
+      file.flush
+      yield file.path
+    end
+  end
+
+  def test_card_fit_and_rotate
+    with_card do |path|
+      card = told("card", path, "--students", "6")
+      assert_equal [6, "counted-then-clocked", "focus-mitts"], [card["students"], *card["rounds"][1].values_at("manner", "implement")]
+      assert_equal card["total"], card["share"].values_at("striking", "holding", "moving", "resting", "standing").sum.round
+      fitted = told("fit", path, "--minutes", "14")
+      assert_equal [true, nil], fitted.values_at("possible", "reason")
+      assert_operator fitted["total"], :<=, 14 * 60
+      assert_match(/more than the 3 minutes/, told("fit", path, "--minutes", "3")["reason"])
+      assert_operator told("fit", path, "--minutes", "20", "--load", "90")["planned_load"], :<=, 90
+      rotation = told("rotate", path, "--students", "3").first
+      assert_equal [[1, 1, 1], 3, 1, ["Bag", "Core", "waits"]], [rotation["groups"], rotation["bells"], rotation["waits"], rotation["table"].first]
+    end
+  end
+
+  def test_card_files_that_will_not_do
+    with_card { |path| assert_equal [2, "Say how long the class is: --minutes N.\n"], run_command("fit", path).values_at(0, 2) }
+    with_card { |path| assert_equal [2, "Say how many students there are: --students N.\n"], run_command("rotate", path).values_at(0, 2) }
+    with_card(CARD.merge("blocks" => [])) { |path| assert_match(/no circuit/, run_command("rotate", path, "--students", "3")[2]) }
+    with_card({"some" => "thing"}) { |path| assert_match(/no card of ours/, run_command("card", path)[2]) }
+    assert_match(/no file/, run_command("card", "/nowhere/card.json")[2])
+    assert_match(/Name the card's file/, run_command("card")[2])
   end
 
   # arguments → what the line on standard error says

@@ -29,14 +29,4 @@ class PaceReferenceTest < Minitest::Test
       assert_equal counted, Pace.sets(beats: beats, work: work, tempo: tempo, pause: pause), "#{beats} beats at #{tempo}, pause #{pause}, work #{work}"
     end
   end
-
-  # Common practice, no source: ten stations of two minutes with 30 s rests take 24:30, the last rest not counted;
-  # eight techniques a minute each in the air and again on pads are 16:00 of work; pairs in two minutes get 60 s each.
-  def test_class_sums_of_the_trade
-    card = ->(rounds) { Core::Card::Plan.new(rounds, minutes: 60) }
-    round = ->(**facts) { Core::Card::Round.new(block: "circuit", title: "Station", **facts) }
-    assert_equal 24 * 60 + 30, card.call(Array.new(10) { round.call(work: 120, rest: 30) }).total
-    assert_equal 960, card.call(Array.new(16) { round.call(work: 60) }).rounds.sum(&:work)
-    assert_equal 60, round.call(work: 120, share: "pairs", combination: read("1-2")).striking
-  end
 end

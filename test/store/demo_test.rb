@@ -4,7 +4,7 @@ require_relative "../../demo/club"
 
 # The demo club: the same from the same seed, dated relative to the day given.
 class DemoTest < StoreTest
-  TABLES = %i[students combinations cards card_rounds classes attendances round_runs marks efforts].freeze
+  TABLES = %i[students combinations cards card_versions classes attendances round_runs marks efforts].freeze
 
   def load(today, seed: JauntyBell::Demo::Club::SEED)
     found = nil

@@ -34,38 +34,6 @@ class StoresTest < StoreTest
     assert_raises(Store::Missing) { Store::People.new(db, club).student(uuid) }
   end
 
-  def test_a_card_is_saved_whole_or_not_at_all
-    drill = new_combination
-    card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round, round(title: "Two", combination_id: drill[:id])])
-    assert_equal [0, 1], card[:rounds].map { |row| row[:position] }
-    assert_raises(Store::Conflict) { cards.change(card[:id], version: 1, name: "Changed", minutes: 45, rounds: [round(combination_id: uuid)]) }
-    after = cards.find(card[:id])
-    assert_equal ["Card", 60, 1, 2], [after[:name], after[:minutes], after[:version], after[:rounds].size]
-    changed = cards.change(card[:id], version: 1, name: "Changed", minutes: 45, rounds: [round])
-    assert_equal [2, 1], [changed[:version], changed[:rounds].size]
-    assert_equal 1, assert_raises(Store::Stale) { cards.change(card[:id], version: 1, name: "Late", minutes: 45, rounds: []) }.current[:rounds].size
-  end
-
-  def test_cards_are_listed_with_their_sums
-    cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round(explain_s: 30), round])
-    cards.add(id: uuid, name: "Empty", minutes: 60, rounds: [])
-    assert_equal({"Card" => [2, 510], "Empty" => [0, 0]}, cards.all.to_h { |row| [row[:name], [row[:rounds], row[:seconds].to_i]] })
-  end
-
-  # what is asked of the database itself → the constraint that refuses it
-  REFUSED_BY_THE_DATABASE = {work_s: 0, rest_s: 4000, effort: 11, block: "brawl", share: "trio", rung: "moon", tempo: 0}.freeze
-
-  def test_the_database_refuses_what_the_core_would
-    card = cards.add(id: uuid, name: "Card", minutes: 60, rounds: [round])
-    row = db[:card_rounds].where(club_id: club, card_id: card[:id]).first
-    REFUSED_BY_THE_DATABASE.each do |column, value|
-      assert_raises(Sequel::CheckConstraintViolation, column) do
-        db.transaction(savepoint: true) { db[:card_rounds].insert(row.merge(:position => 9, column => value)) }
-      end
-    end
-    assert_raises(Sequel::CheckConstraintViolation) { db.transaction(savepoint: true) { db[:cards].where(id: card[:id]).update(minutes: 400) } }
-  end
-
   def test_facts_sent_twice_are_stored_once
     student, drill, held = new_student, new_combination, new_class
     facts = {attendances: [{id: uuid, student_id: student, at: Time.now}], efforts: [{id: uuid, student_id: student, on: Date.today, effort: 7, minutes: 60, estimated: false, at: Time.now}],

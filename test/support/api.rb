@@ -68,5 +68,8 @@ class ApiTest < StoreTest
     assert_match says, problem[:message] if says
   end
 
-  def json_round(**facts) = round.merge(pause_s: 0.6).merge(facts)
+  # A card as it is edited.
+  def draft(*rounds, kind: "bag", minutes: 60, **facts) = {minutes: minutes, blocks: blocks(*rounds, kind: kind), group_id: nil, students: nil}.merge(facts)
+
+  def saved(*rounds, name: "Card", **facts) = draft(*rounds, **facts).except(:students).merge(name: name, level: nil)
 end

@@ -78,9 +78,23 @@ class StoreTest < Minitest::Test
 
   def new_combination(club_id = club, name: "Two", text: "1-2") = combinations(club_id).add(id: uuid, name: name, combination: Notation.read(text))
 
+  # A round as it is stored and sent.
   def round(**facts)
-    {block: "bag", title: "Bag", combination_id: nil, work_s: 180, rest_s: 60, explain_s: 0, tempo: 140, pause_s: 0.6, share: "alone",
-     both_sides: false, effort: 6, rung: "clock"}.merge(facts)
+    {title: "Bag", work_s: 180, rest_s: 60, active: false, explain_s: 0, change_s: nil, drill_id: nil, combination_id: nil, exercise: nil, reps: nil, implement: nil,
+     rung: "clock", effort: 6, intensity: nil, contact: true, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil, swap: "alone", every: nil, swap_s: nil,
+     repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil}.merge(facts)
+  end
+
+  def blocks(*rounds, kind: "bag") = [{kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil, rounds: rounds}]
+
+  def new_card(club_id = club, name: "Card", rounds: [round], **facts)
+    derived = {rounds: rounds.size, seconds: 0, left_hand: 0, right_hand: 0}.merge(facts.delete(:derived).to_h)
+    cards(club_id).add(id: uuid, name: name, minutes: 60, blocks: JSON.parse(JSON.generate(blocks(*rounds))), derived: derived, **facts)
+  end
+
+  def new_drill(club_id = club, name: "Drill", pool: [new_combination(club_id, name: uuid)[:id]], **facts)
+    given = {implement: "air", manner: "clocked", tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"], rest: "still", ladder: "up", breathing: true}
+    Store::Drills.new(db, club_id).add(id: uuid, name: name, pool: pool.map { |id| {combination_id: id, at_rungs: []} }, **given, **facts)
   end
 
   def new_class(club_id = club, card: nil, group: nil)

@@ -28,7 +28,7 @@ class FloorSystemTest < SystemTest
     # A tablet that slept for seven minutes: the warm-up of six and 60 s of rest are over.
     page.execute_script("const key = Object.keys(localStorage).find((k) => k === 'floor:#{@class_id}'); const hall = JSON.parse(localStorage[key]); hall.ring.since -= 430000; localStorage[key] = JSON.stringify(hall); location.reload()")
     assert_selector "h1", text: "Two bells"
-    within("main") { assert_text "Round 2 of 9" }
+    within("main") { assert_text "Round 2 of 11" }
     assert_equal [["done", 360]], wait_for_rows(:round_runs, 1).map { |row| row.values_at(:outcome, :worked_s) }
   end
 

@@ -8,6 +8,7 @@ import { useSession } from "./kit/session";
 const BenchPlace = lazy(() => import("./bench/BenchPlace"));
 const DrillsPlace = lazy(() => import("./bench/DrillsPlace"));
 const CardsPlace = lazy(() => import("./card/CardsPlace"));
+const CalendarPlace = lazy(() => import("./card/CalendarPlace"));
 const CardPlace = lazy(() => import("./card/CardPlace"));
 const FloorPlace = lazy(() => import("./floor/FloorPlace"));
 const ClassPlace = lazy(() => import("./floor/ClassPlace"));
@@ -47,6 +48,7 @@ function Framed() {
           <Route path="/bench/drills/:id" element={<DrillsPlace />} />
           <Route path="/bench/:id" element={<BenchPlace />} />
           <Route path="/card" element={<CardsPlace />} />
+          <Route path="/card/calendar" element={<CalendarPlace />} />
           <Route path="/card/:id" element={<CardPlace />} />
           <Route path="/floor" element={<FloorPlace />} />
           <Route path="/book" element={<SquadPlace />} />

@@ -1,26 +1,49 @@
 module JauntyBell
   module Api
-    # The Card: rounds in order, and the arithmetic over them while they are edited.
+    # The Card: blocks of rounds in order, and the arithmetic and judgement over them while they are edited.
     class Card < Room
-      post "/sums" do
-        given = body_given
-        answer(Files::CardJson.sums(plan(rounds(given), given["minutes"])))
+      include Planning
+
+      post("/sums") { answer(Files::CardSumsJson.new(drafted).to_h) }
+
+      # A finding's mend applied to the draft.
+      post "/mends" do
+        mend = drafted.mends(body_given["rule"], body_given["at"]).find { |each| each.label == body_given["mend"] }
+        raise Store::Missing, "The card has changed meanwhile and this mend no longer fits it." unless mend
+        answer({blocks: Files::CardJson.data(mend.blocks)})
       end
 
-      get "/cards" do
-        answer(cards.all(archived: params["archived"] == "true").map { |row| line(row).merge(rounds: row[:rounds], seconds: row[:seconds].to_i, changed_at: row[:changed_at].utc.iso8601) })
+      # What "make it fit" would change; nothing is saved.
+      post "/fits" do
+        fit = Core::Card::Fit.new(drafted, minutes: body_given["limit_minutes"] || body_given["minutes"], load: body_given["limit_load"])
+        answer(proposed(drafted, fit.blocks, fit.minutes).merge(possible: fit.possible?, reason: fit.reason))
       end
+
+      # A version of the draft; nothing is saved.
+      post "/variants" do
+        minutes = body_given["to_minutes"]
+        blocks = Core::Card::Variants.of(drafted, body_given["kind"], minutes: minutes)
+        answer(proposed(drafted, blocks, minutes || body_given["minutes"]))
+      end
+
+      # How the draft differs from another version of it.
+      post "/differences" do
+        other = Files::CardJson.blocks(body_given["other"], shelf_of(body_given["other"]))
+        answer(Files::DifferenceJson.of(Core::Card::Difference.new(other, drafted.blocks)))
+      end
+
+      get("/cards") { answer(cards.of_kind(params["kind"] || "cards").map { |row| line(row) }) }
 
       post "/cards" do
         coaches_only
-        answer(shown(cards.add(id: body_given["id"], **checked(body_given))), status: 201)
+        answer(shown(cards.add(id: body_given["id"], **checked, **body_given.slice("template", "parent_id", "variant").transform_keys(&:to_sym))), status: 201)
       end
 
       get("/cards/:id") { answer(shown(cards.find(id))) }
 
       put "/cards/:id" do
         coaches_only
-        answer(shown(cards.change(id, version: body_given["version"], **checked(body_given))))
+        answer(shown(cards.change(id, version: body_given["version"], **checked)))
       end
 
       put "/cards/:id/archived" do
@@ -28,29 +51,40 @@ module JauntyBell
         answer(shown(cards.archive(id, version: body_given["version"], archived: body_given["archived"])))
       end
 
+      put "/cards/:id/template" do
+        coaches_only
+        answer(shown(cards.template(id, version: body_given["version"], template: body_given["template"])))
+      end
+
+      get("/cards/:id/versions") { answer(cards.versions(id).map { |row| row.merge(saved_at: row[:saved_at].utc.iso8601) }) }
+
+      get("/cards/:id/versions/:version") { answer(cards.version(id, Integer(params["version"])).slice(:version, :name, :minutes, :blocks)) }
+
       private
 
-      def cards = @cards ||= Store::Cards.new(db, club_id)
+      def drafted = @drafted ||= plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"])
 
-      def rounds(given) = given["rounds"].map { |round| round.transform_keys(&:to_sym) }
-
-      # Name, minutes and rounds, looked over by the core before anything is stored.
-      def checked(given)
-        rounds = rounds(given)
-        plan(rounds, given["minutes"])
-        {name: given["name"], minutes: given["minutes"], rounds: rounds}
+      def proposed(before, blocks, minutes)
+        after = before.with(blocks: blocks, minutes: minutes)
+        {minutes: minutes, blocks: Files::CardJson.data(blocks), changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
+         sums: Files::CardSumsJson.new(after).to_h}
       end
 
-      def plan(rounds, minutes)
-        meanings = combinations.meanings(rounds.filter_map { |round| round[:combination_id] })
-        Files::CardJson.plan(rounds, minutes, meanings, reading)
+      # What is stored, looked over by the core before anything is.
+      def checked
+        whole = reckoned(body_given["blocks"], body_given["minutes"], size_of(body_given["group_id"]))
+        {name: body_given["name"], level: body_given["level"], group_id: body_given["group_id"], **Files::CardJson.kept(whole)}
       end
 
-      def line(row) = row.slice(:id, :name, :minutes, :version).merge(archived: !row[:archived_at].nil?)
+      def line(row)
+        row.slice(:id, :name, :minutes, :level, :group_id, :template, :variant, :parent_id, :rounds, :seconds, :version)
+          .merge(archived: !row[:archived_at].nil?, changed_at: row[:changed_at].utc.iso8601)
+      end
 
+      # A stored card is shown whatever has become of it since; its sums are those for its usual group.
       def shown(row)
-        rounds = row[:rounds].map { |round| Files::CardJson.stored(round) }
-        line(row).merge(rounds: rounds, sums: Files::CardJson.sums(plan(rounds, row[:minutes])))
+        whole = plan(row[:blocks], row[:minutes], group: row[:group_id])
+        line(row).merge(blocks: Files::CardJson.data(whole.blocks), sums: Files::CardSumsJson.new(whole).to_h)
       end
     end
   end

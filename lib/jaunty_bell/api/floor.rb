@@ -2,6 +2,8 @@ module JauntyBell
   module Api
     # The Floor: a class held from a card, and the facts of it.
     class Floor < Room
+      include Planning
+
       get "/classes" do
         from = Time.now - 12 * 3600
         answer(classes.between(from, from + (params["days"] || 14).to_i * 86_400).map { |row| Files::ClassJson.line(row) })
@@ -13,7 +15,7 @@ module JauntyBell
       end
 
       post "/classes" do
-        card = Store::Cards.new(db, club_id).find(body_given["card_id"])
+        card = cards.find(body_given["card_id"])
         opened = classes.open(id: body_given["id"], card_id: card[:id], group_id: body_given["group_id"], coach_id: account[:id],
           title: card[:name], minutes: card[:minutes], starts_at: Time.now)
         answer(shown(opened), status: 201)
@@ -55,15 +57,15 @@ module JauntyBell
       end
 
       def shown(row)
-        rounds = row[:card_id] ? Store::Cards.new(db, club_id).find(row[:card_id])[:rounds].map { |round| Files::CardJson.stored(round) } : []
+        card = row[:card_id] ? cards.find(row[:card_id]) : {blocks: []}
+        whole = reckoned(card[:blocks], row[:minutes], classes.expected_students(row).size.nonzero?)
+        rounds = Files::RunsJson.of(whole)
         rows = combinations.by_id(rounds.filter_map { |round| round[:combination_id] })
         how = reading
-        meanings = rows.transform_values { |found| combinations.meaning(found) }
-        sheet = Core::Floor::CueSheet.new(Files::CardJson.plan(rounds, row[:minutes], meanings, how))
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,
           combinations: rows.transform_values { |found| Files::CombinationJson.of(found, how) },
-          segments: sheet.segments.map { |segment| segment.to_h.merge(cues: segment.cues.map(&:to_h)) },
+          segments: Core::Floor::CueSheet.new(whole).segments.map { |segment| segment.to_h.merge(cues: segment.cues.map(&:to_h)) },
           students: Files::StudentJson.all(people), facts: facts(row[:id])
         )
       end

@@ -66,6 +66,9 @@ module JauntyBell
         JSON.generate(data)
       end
 
+      # A name as a file's: "Tuesday's hands" becomes "tuesday-s-hands".
+      def file_name(name) = name.downcase.gsub(/[^a-z0-9]+/, "-").delete_prefix("-").delete_suffix("-")
+
       # How a row is shown, where a room keeps rows that can be edited.
       def shown(row) = row
 

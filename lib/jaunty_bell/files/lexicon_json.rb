@@ -12,6 +12,7 @@ module JauntyBell
         {techniques: @reading.lexicon.reject { |technique| technique.exercise? || technique.pause? }.map { |technique| technique(technique) },
          numbers: @reading.scheme.entries.map { |digit, entry| {digit: digit, spoken: spoken(entry)} },
          implements: Core::Lexicon::Implements.all.map { |implement| {id: implement.id, name: implement.name, cautions: implement.cautions, holder_cues: implement.holder_cues} },
+         exercises: Core::Lexicon::Techniques.default.select(&:exercise?).map { |exercise| {id: exercise.id, plain: exercise.plain, effort: exercise.effort, measured_in: exercise.measured_in} },
          keywords: Core::Bench::Notation::Phrase::KEYWORDS}
       end
 

@@ -1,46 +1,45 @@
 module JauntyBell
   module Store
-    # A club's class cards with their rounds: saved whole or not at all.
+    # A club's class cards: documents of blocks, saved whole or not at all, with every version kept.
     class Cards
-      ROUND = %i[block title combination_id work_s rest_s explain_s tempo pause_s share both_sides effort rung].freeze
+      FACTS = %i[name minutes level group_id].freeze
+      DERIVED = %i[rounds seconds left_hand right_hand].freeze
+      KINDS = {"cards" => {archived_at: nil, template: false}, "templates" => {archived_at: nil, template: true}}.freeze
 
-      def initialize(db, club_id)
+      # `account_id` is who saves.
+      def initialize(db, club_id, account_id: nil)
         @db = db
         @club_id = club_id
+        @account_id = account_id
       end
 
-      # Rows without their rounds but with their number and length, newest change first.
-      def all(archived: false)
-        length = Sequel.function(:coalesce, Sequel.function(:sum, Sequel[:work_s] + :rest_s + :explain_s), 0)
-        rows.where(archived ? Sequel.~(archived_at: nil) : {archived_at: nil})
-          .left_join(:card_rounds, club_id: Sequel[:cards][:club_id], card_id: Sequel[:cards][:id])
-          .group(Sequel[:cards][:club_id], Sequel[:cards][:id]).select_all(:cards)
-          .select_append(Sequel.function(:count, :position).as(:rounds), length.as(:seconds))
-          .order(Sequel.desc(:changed_at), Sequel[:cards][:id]).all
+      # Rows without their blocks, newest change first: "cards", "templates" or "archived".
+      def of_kind(kind = "cards")
+        columns = %i[id name minutes level group_id template variant parent_id version archived_at changed_at] + DERIVED
+        rows.where(KINDS.fetch(kind) { Sequel.~(archived_at: nil) }).select(*columns).order(Sequel.desc(:changed_at), :id).all
       end
 
-      # A card's row with its rounds under :rounds. Raises Missing.
+      # A card's row with its :blocks as plain data. Raises Missing.
       def find(id)
         row = rows.first(id: id) || raise(Missing, "This card is not in your club.")
-        row.merge(rounds: rounds_of(id))
+        row.merge(blocks: plain(row[:blocks]))
       end
 
-      # `rounds` are hashes with the keys of ROUND. Raises Conflict.
-      def add(id:, name:, minutes:, rounds:)
+      # `facts` has the keys of FACTS, `derived` those of DERIVED; `blocks` as Files::CardJson writes them. Raises Conflict.
+      def add(id:, blocks:, derived:, template: false, parent_id: nil, variant: nil, **facts)
         @db.transaction do
-          guarding { @db[:cards].insert(club_id: @club_id, id: id, name: name.strip, minutes: minutes) }
-          write_rounds(id, rounds)
-          find(id)
+          guarding do
+            @db[:cards].insert(**columns(facts, blocks, derived), club_id: @club_id, id: id, template: template, parent_id: parent_id, variant: variant)
+          end
+          keep(id)
         end
       end
 
       # Raises Missing, Stale or Conflict; on any of them nothing is changed.
-      def change(id, version:, name:, minutes:, rounds:)
+      def change(id, version:, blocks:, derived:, **facts)
         @db.transaction do
-          edit(id, version, name: name.strip, minutes: minutes)
-          @db[:card_rounds].where(club_id: @club_id, card_id: id).delete
-          write_rounds(id, rounds)
-          find(id)
+          guarding { edit(id, version, columns(facts, blocks, derived)) }
+          keep(id)
         end
       end
 
@@ -49,21 +48,50 @@ module JauntyBell
         find(id)
       end
 
+      # A card that others are made from, or one that is held.
+      def template(id, version:, template:)
+        edit(id, version, template: template)
+        find(id)
+      end
+
+      # Every version saved, newest first, without its blocks.
+      def versions(id)
+        find(id)
+        @db[:card_versions].where(Sequel[:card_versions][:club_id] => @club_id, :card_id => id).left_join(:accounts, id: :account_id)
+          .select(:version, Sequel[:card_versions][:name].as(:name), :minutes, :saved_at, Sequel[:accounts][:name].as(:coach)).order(Sequel.desc(:version)).all
+      end
+
+      # One version with its :blocks. Raises Missing.
+      def version(id, number)
+        row = @db[:card_versions].first(club_id: @club_id, card_id: id, version: number) || raise(Missing, "This card has no version #{number}.")
+        row.merge(blocks: plain(row[:blocks]))
+      end
+
+      # The share of the left hand (0–1) over the cards of the classes held since a day; nil where nothing has been held.
+      def usual_left(since)
+        held = @db[:classes].where(Sequel[:classes][:club_id] => @club_id).exclude(ended_at: nil).where { starts_at >= since }.join(:cards, club_id: :club_id, id: :card_id)
+        left, right = held.get { [sum(:left_hand).as(:left), sum(:right_hand).as(:right)] }
+        left.fdiv(left + right) if left && (left + right).positive?
+      end
+
       private
 
       def rows = @db[:cards].where(Sequel[:cards][:club_id] => @club_id)
 
-      def rounds_of(id) = @db[:card_rounds].where(club_id: @club_id, card_id: id).order(:position).all
+      def columns(facts, blocks, derived) = facts.slice(*FACTS).merge(name: facts[:name].strip, blocks: Sequel.pg_jsonb(blocks), **derived.slice(*DERIVED))
 
-      def edit(id, version, **changes)
+      def plain(blocks) = JSON.parse(JSON.generate(blocks))
+
+      def edit(id, version, changes)
         changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Sequel::CURRENT_TIMESTAMP))
         raise(Stale, find(id)) if changed.zero?
       end
 
-      def write_rounds(id, rounds)
-        guarding do
-          @db[:card_rounds].multi_insert(rounds.each_with_index.map { |round, i| round.slice(*ROUND).merge(club_id: @club_id, card_id: id, position: i) })
-        end
+      # The card as it stands now becomes a version.
+      def keep(id)
+        now = find(id)
+        @db[:card_versions].insert(club_id: @club_id, card_id: id, account_id: @account_id, blocks: Sequel.pg_jsonb(now[:blocks]), **now.slice(:version, :name, :minutes))
+        now
       end
 
       def guarding(&)
@@ -71,7 +99,7 @@ module JauntyBell
       rescue Sequel::UniqueConstraintViolation
         raise Conflict.new("This card has been saved already.")
       rescue Sequel::ForeignKeyConstraintViolation
-        raise Conflict.new("A round names a combination that is not on your shelf.", path: "rounds")
+        raise Conflict.new("The group or the card this one comes from is not in your club.", path: "group_id")
       end
     end
   end

@@ -14,12 +14,13 @@ module JauntyBell
       def between(from, to)
         rows.where(starts_at: from...to).join(:clubs, id: Sequel[:classes][:club_id])
           .left_join(:groups, club_id: Sequel[:classes][:club_id], id: Sequel[:classes][:group_id])
-          .select_all(:classes).select_append(Sequel[:groups][:name].as(:group_name), expected.as(:expected), present.as(:present), day.as(:on))
+          .left_join(:accounts, id: Sequel[:classes][:coach_id])
+          .select_all(:classes).select_append(Sequel[:groups][:name].as(:group_name), Sequel[:accounts][:name].as(:coach), expected.as(:expected), present.as(:present), day.as(:on))
           .order(:starts_at, Sequel[:classes][:id]).all
       end
 
-      # The first class that has not ended and starts after `time`, or is under way since `grace` seconds.
-      def next_after(time, grace: 7200) = between(time - grace, time + 28 * 86_400).find { |row| row[:ended_at].nil? }
+      # The first class that is neither over nor called off and starts after `time`, or is under way since `grace` seconds.
+      def next_after(time, grace: 7200) = between(time - grace, time + 28 * 86_400).find { |row| row[:ended_at].nil? && row[:cancelled_at].nil? }
 
       # Raises Missing.
       def find(id) = rows.first(id: id) || raise(Missing, "This class is not in your club.")
@@ -31,6 +32,59 @@ module JauntyBell
         find(id)
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("The card or the group of this class is not in your club.", path: "card_id")
+      end
+
+      # Puts a card into the calendar at a local time ("2026-12-01T18:30" in the club's time zone), and again every week:
+      # `weeks` classes in one series. Returns their rows. Raises Conflict.
+      def schedule(ids, at:, card_id:, group_id:, coach_id:, room:, title:, minutes:)
+        series = (ids.first if ids.size > 1)
+        facts = {club_id: @club_id, card_id: card_id, group_id: group_id, coach_id: coach_id, room: room, title: title, minutes: minutes, series_id: series}
+        guarding { @db[:classes].multi_insert(ids.each_with_index.map { |id, week| facts.merge(id: id, starts_at: local(at, week)) }) }
+        rows.where(id: ids).order(:starts_at).all
+      end
+
+      # Moves or changes a class that has not been held, or with `following` it and all that follow in its series by as much.
+      # Raises Missing or Conflict.
+      def change(id, following: false, at: nil, **facts)
+        row = unheld(id)
+        shift = at ? shift_to(at, row) : 0
+        guarding { touch(following ? later(row) : rows.where(id: id), facts.slice(:card_id, :coach_id, :room, :title, :minutes), shift) }
+        find(id)
+      end
+
+      # Calls a class off, or on again; with `following` the rest of its series too. Raises Missing or Conflict.
+      def cancel(id, cancelled:, following: false)
+        row = unheld(id)
+        touch(following ? later(row) : rows.where(id: id), {cancelled_at: cancelled ? Sequel::CURRENT_TIMESTAMP : nil}, 0)
+        find(id)
+      end
+
+      # Says of students that they are expected besides the group (true), or of the group are not (false): {student id => bool}.
+      def expect(id, students)
+        find(id)
+        guarding do
+          students.each do |student_id, expected|
+            @db[:class_guests].insert_conflict(target: %i[club_id class_id student_id], update: {expected: expected})
+              .insert(club_id: @club_id, class_id: id, student_id: student_id, expected: expected)
+          end
+        end
+      end
+
+      # Rows of the students expected at a class, by name.
+      def expected_students(row)
+        said = @db[:class_guests].where(club_id: @club_id, class_id: row[:id])
+        @db[:students].where(club_id: @club_id).where(Sequel.|({group_id: row[:group_id]}, {id: said.where(expected: true).select(:student_id)}))
+          .exclude(id: said.where(expected: false).select(:student_id)).order(:name, :id).all
+      end
+
+      # Every class of a group from a day on, those called off too: what its calendar file holds.
+      def of_group(group_id, from) = between(from, from + 400 * 86_400).select { |row| row[:group_id] == group_id }
+
+      # Ids of the combinations a group has drilled in class or been marked on.
+      def met(group_id)
+        held = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id).join(:classes, club_id: :club_id, id: :class_id).where(group_id: group_id)
+        marked = @db[:marks].where(club_id: @club_id, student_id: @db[:students].where(club_id: @club_id, group_id: group_id).select(:id))
+        held.exclude(combination_id: nil).select(:combination_id).union(marked.select(:combination_id)).select_map(:combination_id)
       end
 
       # Appends facts of one class in one transaction: all or none. `facts` maps a table of FACTS to rows.
@@ -64,11 +118,49 @@ module JauntyBell
 
       def rows = @db[:classes].where(Sequel[:classes][:club_id] => @club_id)
 
+      # A local time of the club, so many weeks on, as the database counts it: summer time and winter time are its business.
+      def local(at, week)
+        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
+        Sequel.lit("(?::timestamp + make_interval(days => ?)) AT TIME ZONE (?)", at, 7 * week, zone)
+      end
+
+      # Seconds on the clock on the wall from when a class begins to a local time.
+      def shift_to(at, row)
+        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
+        @db.get(Sequel.lit("extract(epoch FROM ?::timestamp - (?::timestamptz AT TIME ZONE (?)))", at, row[:starts_at], zone)).to_i
+      end
+
+      def unheld(id)
+        row = find(id)
+        raise Conflict.new("This class has been held: what happened stays as it is.", path: "id") if row[:ended_at]
+        row
+      end
+
+      def later(row) = row[:series_id] ? rows.where(series_id: row[:series_id], ended_at: nil).where { starts_at >= row[:starts_at] } : rows.where(id: row[:id])
+
+      # A week on is a week by the clock on the wall: the shift is made in local time.
+      def touch(set, facts, shift)
+        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
+        moved = Sequel.lit("((starts_at AT TIME ZONE (?)) + make_interval(secs => ?)) AT TIME ZONE (?)", zone, shift, zone)
+        set.update(facts.merge(starts_at: moved, revision: Sequel[:revision] + 1, changed_at: Sequel::CURRENT_TIMESTAMP))
+      end
+
+      def guarding(&)
+        @db.transaction(savepoint: true, &)
+      rescue Sequel::UniqueConstraintViolation
+        raise Conflict.new("This class is in the calendar already.")
+      rescue Sequel::ForeignKeyConstraintViolation
+        raise Conflict.new("The card, the group, the coach or a student of this class is not in your club.", path: "card_id")
+      end
+
       # The club's own day.
       def day = Sequel.lit("(classes.starts_at AT TIME ZONE clubs.time_zone)::date")
 
       def expected
-        @db[:students].where(club_id: @club_id, group_id: Sequel[:classes][:group_id]).select { count.function.* }
+        said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id], student_id: Sequel[:students][:id])
+        @db[:students].where(club_id: @club_id).where(
+          Sequel.&(Sequel.|({group_id: Sequel[:classes][:group_id]}, said.where(expected: true).exists), Sequel.~(said.where(expected: false).exists))
+        ).select { count.function.* }
       end
 
       def present

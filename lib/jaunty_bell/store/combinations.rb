@@ -47,10 +47,11 @@ module JauntyBell
       # Adds many at once, all or none: hashes with the arguments of #add. Raises Conflict.
       def add_all(list) = @db.transaction(savepoint: true) { list.map { |each| add(**each) } }
 
-      # Cards that drill a combination: [[card id, card name, rounds]].
+      # Cards that drill a combination in a round of their own: [[card id, card name, rounds]].
       def cards_with(id)
-        @db[:card_rounds].where(Sequel[:card_rounds][:club_id] => @club_id, :combination_id => id)
-          .join(:cards, club_id: :club_id, id: :card_id).where(archived_at: nil).group(:card_id, :name).order(:name).select_map([:card_id, :name, Sequel.function(:count).*.as(:rounds)])
+        found = Sequel.lit(["jsonb_array_length(jsonb_path_query_array(blocks, '$[*].rounds[*] ? (@.combination_id == $id)', jsonb_build_object('id', ", "::text)))"], id)
+        @db[:cards].where(club_id: @club_id, archived_at: nil).where(Sequel.lit("blocks @> ?::jsonb", JSON.generate([{rounds: [{combination_id: id}]}])))
+          .order(:name).select_map([:id, :name, found.as(:rounds)])
       end
 
       # A name not yet on the shelf: "Ticket punch 2".

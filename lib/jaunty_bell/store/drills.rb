@@ -47,6 +47,13 @@ module JauntyBell
         find(id)
       end
 
+      # Rows with their pools, by id, archived ones too, in two queries.
+      def by_id(ids)
+        return [] if ids.empty?
+        pools = pool_rows(ids).group_by { |row| row[:drill_id] }
+        rows.where(id: ids).all.map { |row| row.merge(pool: pools.fetch(row[:id], [])) }
+      end
+
       # Names of drills, by id, that have a combination in their pool.
       def with_combination(id)
         rows.where(archived_at: nil, id: @db[:drill_combinations].where(club_id: @club_id, combination_id: id).select(:drill_id)).order(:name).select_map(%i[id name])

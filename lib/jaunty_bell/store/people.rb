@@ -22,8 +22,18 @@ module JauntyBell
 
       def student_count = @db[:students].where(club_id: @club_id).count
 
+      # Everybody who may run a class, by name: {id:, name:, role:}.
+      def coaches = accounts.where(status_id: 2).order(:name).select(:id, :name, :role).all
+
+      # The id of an account of this club, or nil for nil. Raises Conflict.
+      def coach_id(id) = id && (accounts.where(id: id).get(:id) || raise(Conflict.new("This coach is not in your club.", path: "coach_id")))
+
       # Raises Missing.
       def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
+
+      private
+
+      def accounts = @db[:accounts].where(club_id: @club_id)
     end
   end
 end

@@ -1,13 +1,11 @@
-require "test_helper"
+require "support/cards"
 
 class CueSheetTest < Minitest::Test
-  include CoreTest
-
-  Card = JauntyBell::Core::Card
+  include CardTest
 
   def sheet(*rounds)
-    plan = Card::Plan.new(rounds.map { |work, rest, explain| Card::Round.new(block: "bag", title: "Round of #{work}", work: work, rest: rest, explain: explain) }, minutes: 60)
-    [Core::Floor::CueSheet.new(plan), plan]
+    whole = plan(block("finisher", *rounds.map { |work, rest, explain| round(title: "Round of #{work}", work: work, rest: rest, explain: explain) }))
+    [Core::Floor::CueSheet.new(whole), whole]
   end
 
   def test_segments_and_their_cues
@@ -31,13 +29,20 @@ class CueSheetTest < Minitest::Test
     random = Random.new(3)
     50.times do
       rounds = Array.new(random.rand(1..12)) { [random.rand(1..300), random.rand(0..90), random.rand(0..60)] }
-      cues, plan = sheet(*rounds)
-      assert_equal plan.total * 1000, cues.duration, rounds.inspect
+      cues, whole = sheet(*rounds)
+      assert_equal whole.total * 1000, cues.duration, rounds.inspect
       cues.segments.each do |segment|
         offsets = segment.cues.map(&:at)
         assert_equal offsets.sort, offsets
         assert offsets.all? { |at| at.between?(0, segment.duration) }
       end
     end
+  end
+
+  def test_changeovers_and_repeats
+    whole = plan(block("technique", round("1-2", work: 60, rest: 10)), block("bag", round("1-2", work: 60, rest: 30, explain: 15, repeat: 2)))
+    told = Core::Floor::CueSheet.new(whole).segments.map { |segment| [segment.kind, segment.round, segment.duration / 1000] }
+    assert_equal [[:work, 0, 60], [:rest, 0, 10], [:explain, 1, 75], [:work, 1, 60], [:rest, 1, 30], [:work, 2, 60]], told
+    assert_equal [["Gloves and pads. 1-2", 0], ["1-2", 60_000]], Core::Floor::CueSheet.new(whole).segments[2].cues.map { |cue| [cue.text, cue.at] }
   end
 end

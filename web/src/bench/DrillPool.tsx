@@ -1,7 +1,5 @@
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { useState } from "react";
-import type { Combination } from "../api/client";
 import { useShelf } from "../kit/queries";
+import { ShelfBox } from "../kit/ShelfBox";
 import { Wrap } from "../kit/wrap/Wrap";
 import type { DrillFacts } from "./drills";
 
@@ -18,17 +16,10 @@ export function DrillPool({
   change: (pool: Pool) => void;
 }) {
   const shelf = useShelf();
-  const [text, setText] = useState("");
-  const wanted = text.trim().toLowerCase();
   const taken = pool.map((each) => each.combination_id);
   const offers = (shelf.data ?? [])
-    .filter((row) => !taken.includes(row.id) && `${row.name} ${row.notation}`.toLowerCase().includes(wanted))
-    .slice(0, 8);
-  const add = (row: Combination | null) => {
-    if (!row) return;
-    change([...pool, { combination_id: row.id, at_rungs: [] }]);
-    setText("");
-  };
+    .filter((row) => !taken.includes(row.id))
+    .map((row) => ({ key: row.id, value: row, name: row.name, hint: row.notation }));
   const versionAt = (index: number, rung: DrillFacts["rungs"][number], on: boolean) =>
     change(
       pool.map((each, i) => ({
@@ -79,30 +70,13 @@ export function DrillPool({
           );
         })}
       </ol>
-      <Combobox value={null} onChange={add} immediate>
-        <ComboboxInput
-          aria-label="Add a combination to the pool"
-          placeholder={pool.length === 0 ? "a combination from the shelf" : "one more, for a pool"}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          className="mt-1.5 w-full rounded-xl border-2 border-seam border-dashed bg-transparent px-4 py-2 placeholder:text-ink-soft focus:border-ink"
-        />
-        <ComboboxOptions
-          anchor={{ to: "bottom start", gap: 4 }}
-          className="z-30 w-(--input-width) rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg empty:invisible"
-        >
-          {offers.map((row) => (
-            <ComboboxOption
-              key={row.id}
-              value={row}
-              className="flex cursor-pointer items-baseline gap-3 px-4 py-1.5 data-focus:bg-canvas-deep"
-            >
-              <span className="font-semibold">{row.name}</span>
-              <span className="text-ink-soft text-sm">{row.notation}</span>
-            </ComboboxOption>
-          ))}
-        </ComboboxOptions>
-      </Combobox>
+      <ShelfBox
+        className="mt-1.5"
+        label="Add a combination to the pool"
+        placeholder={pool.length === 0 ? "a combination from the shelf" : "one more, for a pool"}
+        offers={offers}
+        choose={(row) => change([...pool, { combination_id: row.id, at_rungs: [] }])}
+      />
     </section>
   );
 }

@@ -1,9 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, data } from "../api/client";
 import { Button, Empty, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
+import { useDrills } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { DrillEditor } from "./DrillEditor";
 import { MANNER_WORDS } from "./drills";
@@ -14,10 +13,7 @@ export default function DrillsPlace() {
   const navigate = useNavigate();
   const mayPlan = useMayPlan();
   const [archived, setArchived] = useState(false);
-  const drills = useQuery({
-    queryKey: ["drills", archived],
-    queryFn: () => data(api.GET("/api/drills", { params: { query: { archived } } })),
-  });
+  const drills = useDrills({ archived });
   useKeysOf("Drills", [{ keys: "n", does: "new drill", run: () => navigate("/bench/drills/new") }]);
   if (drills.isPending) return <Waiting what="the drills" />;
   if (drills.error) return <Trouble error={drills.error} />;

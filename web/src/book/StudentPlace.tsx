@@ -4,6 +4,7 @@ import { api, data, type Schemas } from "../api/client";
 import { Empty, Trouble, Waiting } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import { Figures } from "./Figures";
+import { Holds } from "./Holds";
 import { Knot } from "./Knot";
 import { LoadChart } from "./LoadChart";
 
@@ -45,7 +46,10 @@ export default function StudentPlace() {
           <Figures figures={page.data.figures} />
           <Efforts efforts={page.data.efforts} />
         </div>
-        <Masteries masteries={page.data.masteries} />
+        <div className="grid content-start gap-4">
+          <Holds student={student.id} />
+          <Masteries masteries={page.data.masteries} />
+        </div>
       </div>
     </>
   );

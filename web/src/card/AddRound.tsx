@@ -1,63 +1,57 @@
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
-import { type Ref, useState } from "react";
-import type { Combination } from "../api/client";
+import { type RefObject, useEffect } from "react";
+import { useLexicon } from "../bench/Completion";
+import { useDrills, useShelf } from "../kit/queries";
+import { type Offer, ShelfBox } from "../kit/ShelfBox";
+import type { What } from "./draft";
 
-type What = { combination?: Combination; title?: string };
-const MOST = 8;
+/** A new round: a drill, a combination or an exercise by any part of its name, or any other words. */
+type Props = { ref: RefObject<HTMLInputElement | null>; focused: boolean; add: (what: What) => void };
 
-/** A new round: a combination from the shelf by any part of its name, or any other words for a plain item. */
-export function AddRound({
-  ref,
-  shelf,
-  add,
-}: {
-  ref: Ref<HTMLInputElement>;
-  shelf: Combination[];
-  add: (what: What) => void;
-}) {
-  const [text, setText] = useState("");
-  const wanted = text.trim().toLowerCase();
-  const hits = shelf.filter((row) => `${row.name} ${row.notation}`.toLowerCase().includes(wanted)).slice(0, MOST);
-  const choose = (what: What | null) => {
-    if (!what) return;
-    add(what);
-    setText("");
-  };
+export function AddRound({ ref, focused, add }: Props) {
+  useEffect(() => {
+    if (focused) ref.current?.focus();
+  }, [focused, ref]);
+  const drills = useDrills();
+  const shelf = useShelf();
+  const lexicon = useLexicon();
+  const offers: Offer<What>[] = [
+    ...(drills.data ?? []).map((drill) => ({
+      key: drill.id,
+      value: { drill },
+      name: drill.name,
+      hint: `drill on ${drill.implement.replaceAll("-", " ")}`,
+    })),
+    ...(shelf.data ?? []).map((row) => ({
+      key: row.id,
+      value: { combination: row },
+      name: row.name,
+      hint: row.notation,
+    })),
+    ...(lexicon.data?.exercises ?? []).map((exercise) => ({
+      key: exercise.id,
+      value: { exercise },
+      name: exercise.plain,
+      hint: "exercise",
+    })),
+  ];
   return (
-    <div className="mt-2">
-      <Combobox value={null} onChange={choose} immediate>
-        <ComboboxInput
-          ref={ref}
-          aria-label="Add a round"
-          placeholder="Add a round: a combination, or words like Rope and shoulders"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          className="w-full rounded-xl border-2 border-seam border-dashed bg-transparent px-4 py-2.5 placeholder:text-ink-soft focus:border-ink"
-        />
-        <ComboboxOptions
-          anchor={{ to: "bottom start", gap: 4 }}
-          className="z-30 w-(--input-width) rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg empty:invisible"
-        >
-          {hits.map((row) => (
-            <ComboboxOption
-              key={row.id}
-              value={{ combination: row } as What}
-              className="flex cursor-pointer items-baseline gap-3 px-4 py-1.5 data-focus:bg-canvas-deep"
-            >
-              <span className="font-semibold">{row.name}</span>
-              <span className="text-ink-soft text-sm">{row.notation}</span>
-            </ComboboxOption>
-          ))}
-          {text.trim() !== "" && (
-            <ComboboxOption
-              value={{ title: text.trim() } as What}
-              className="cursor-pointer px-4 py-1.5 data-focus:bg-canvas-deep"
-            >
-              Plain item: <span className="font-semibold">{text.trim()}</span>
-            </ComboboxOption>
-          )}
-        </ComboboxOptions>
-      </Combobox>
-    </div>
+    <ShelfBox
+      ref={ref}
+      className="mt-2"
+      label="Add a round"
+      placeholder="Add a round: a drill, a combination, an exercise, or any words"
+      offers={offers}
+      words={(title) => ({
+        key: "words",
+        value: { title },
+        name: title,
+        shown: (
+          <span>
+            In these words: <strong>{title}</strong>
+          </span>
+        ),
+      })}
+      choose={add}
+    />
   );
 }

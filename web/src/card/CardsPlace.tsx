@@ -1,61 +1,119 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, data, type Schemas } from "../api/client";
+import { Choice } from "../kit/Choice";
 import { newId } from "../kit/ids";
 import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { useCards } from "../kit/queries";
-import { useMayPlan } from "../kit/session";
-import { clock } from "../kit/time";
+import { useCards, usePeople } from "../kit/queries";
+import { useClub, useMayPlan } from "../kit/session";
+import { clock, dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
 
-/** The cards of the club, newest change first. */
+const SHELVES = [
+  { value: "cards", shown: "Cards" },
+  { value: "templates", shown: "Templates" },
+  { value: "archived", shown: "Archive" },
+] as const;
+type Kind = (typeof SHELVES)[number]["value"];
+
+/** The cards of the club, newest change first; templates; the archive. */
 export default function CardsPlace() {
-  const [archived, setArchived] = useState(false);
-  const cards = useCards({ archived });
+  const [kind, setKind] = useState<Kind>("cards");
+  const cards = useCards({ kind });
   const mayPlan = useMayPlan();
+  const club = useClub();
   const navigate = useNavigate();
   const client = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const shown = (id: string) => {
+    client.invalidateQueries({ queryKey: ["cards"] });
+    navigate(`/card/${id}`);
+  };
   const add = useMutation({
-    mutationFn: () =>
-      data(api.POST("/api/card/cards", { body: { id: newId(), name: "New class", minutes: 60, rounds: [] } })),
+    mutationFn: (from?: Schemas["Card"]) =>
+      data(
+        api.POST("/api/card/cards", {
+          body: {
+            id: newId(),
+            name: from ? from.name : `Class of ${dayAndMonth(club.today)}`,
+            minutes: from?.minutes ?? 60,
+            level: from?.level ?? null,
+            group_id: from?.group_id ?? null,
+            blocks: from?.blocks ?? [],
+            ...(from && { parent_id: from.id }),
+          },
+        }),
+      ),
+    onSuccess: (card) => shown(card.id),
+  });
+  const bring = useMutation({
+    mutationFn: async (chosen: File) => data(api.POST("/api/paper/imports", { body: { text: await chosen.text() } })),
     onSuccess: (card) => {
-      client.invalidateQueries({ queryKey: ["cards"] });
-      navigate(`/card/${card.id}`);
+      client.invalidateQueries({ queryKey: ["shelf"] });
+      client.invalidateQueries({ queryKey: ["drills"] });
+      shown(card.id);
     },
   });
-  useKeysOf("Cards", [{ keys: "n", does: "new card", run: () => mayPlan && add.mutate() }]);
-  if (cards.isPending) return <Waiting what="the cards" />;
-  if (cards.error) return <Trouble error={cards.error} />;
+  useKeysOf("Cards", [
+    { keys: "n", does: "new card", run: () => mayPlan && add.mutate(undefined) },
+    { keys: "c", does: "the calendar", run: () => navigate("/card/calendar") },
+  ]);
   return (
     <>
       <PageTitle
         aside={
-          <div className="flex gap-2">
-            <Button look="quiet" onClick={() => setArchived(!archived)}>
-              {archived ? "Back to the cards" : "Show the archive"}
-            </Button>
+          <div className="flex flex-wrap items-center gap-2">
+            <Choice
+              label="Which cards"
+              options={SHELVES.map((shelf) => ({ ...shelf }))}
+              value={kind}
+              choose={setKind}
+              className="flex gap-1"
+              look={(chosen) =>
+                `min-h-9 rounded-full px-3 text-sm ${chosen ? "bg-ink font-bold text-chalk" : "hover:bg-canvas-deep"}`
+              }
+            />
+            <Link to="/card/calendar" className="px-2 font-semibold text-sm underline">
+              Calendar
+            </Link>
             {mayPlan && (
-              <Button look="main" onClick={() => add.mutate()} disabled={add.isPending}>
-                New card
-              </Button>
+              <>
+                <input
+                  ref={file}
+                  type="file"
+                  accept=".json,application/json"
+                  aria-label="A card's file"
+                  className="sr-only"
+                  tabIndex={-1}
+                  onChange={(event) => {
+                    const chosen = event.target.files?.[0];
+                    if (chosen) bring.mutate(chosen);
+                    event.target.value = "";
+                  }}
+                />
+                <Button onClick={() => file.current?.click()} disabled={bring.isPending}>
+                  From a file
+                </Button>
+                <Button look="main" onClick={() => add.mutate(undefined)} disabled={add.isPending}>
+                  New card
+                </Button>
+              </>
             )}
           </div>
         }
       >
-        {archived ? "Archived cards" : "Class cards"}
+        Class cards
       </PageTitle>
-      {add.error && <Trouble error={add.error} />}
-      {cards.data.length === 0 && (
-        <Empty title={archived ? "Nothing archived" : "No card yet"}>
-          {!archived && "A card is a whole class: rounds in order that fit the hour. Start with a warm-up."}
-        </Empty>
-      )}
+      {(add.error || bring.error) && <Trouble error={add.error ?? bring.error} />}
+      {cards.isPending && <Waiting what="the cards" />}
+      {cards.error && <Trouble error={cards.error} />}
+      {cards.data?.length === 0 && <Nothing kind={kind} />}
       <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">
-        {cards.data.map((card) => (
+        {cards.data?.map((card) => (
           <li key={card.id} className="min-w-0">
-            <Line card={card} />
+            <Line card={card} make={(from) => add.mutate(from)} />
           </li>
         ))}
       </ul>
@@ -63,10 +121,20 @@ export default function CardsPlace() {
   );
 }
 
-function Line({ card }: { card: Schemas["CardLine"] }) {
+function Nothing({ kind }: { kind: Kind }) {
+  if (kind === "archived") return <Empty title="Nothing archived" />;
+  if (kind === "templates")
+    return <Empty title="No template yet">Open a card and keep it as a template under "Do more".</Empty>;
+  return (
+    <Empty title="No card yet">A card is a whole class: rounds in order that fit the hour. Start with a new one.</Empty>
+  );
+}
+
+function Line({ card, make }: { card: Schemas["CardLine"]; make: (from: Schemas["Card"]) => void }) {
   const client = useQueryClient();
   const say = useSay();
   const mayPlan = useMayPlan();
+  const people = usePeople();
   const archive = useMutation({
     mutationFn: (asked: { version: number; archived: boolean }) =>
       data(api.PUT("/api/card/cards/{id}/archived", { params: { path: { id: card.id } }, body: asked })),
@@ -76,16 +144,34 @@ function Line({ card }: { card: Schemas["CardLine"] }) {
         say(`${card.name} is archived.`, () => archive.mutate({ version: saved.version, archived: false }));
     },
   });
+  const from = useMutation({
+    mutationFn: () => data(api.GET("/api/card/cards/{id}", { params: { path: { id: card.id } } })),
+    onSuccess: make,
+  });
   const over = card.seconds - card.minutes * 60;
+  const group = people.data?.groups.find((each) => each.id === card.group_id)?.name;
   return (
-    <div className="flex items-center gap-3 rounded-2xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
+    <div className="flex items-center gap-2 rounded-2xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
       <Link to={`/card/${card.id}`} className="min-w-0 flex-1">
         <span className="wide block truncate font-extrabold text-lg">{card.name}</span>
-        <span className="text-ink-soft text-sm">
+        <span className="block text-ink-soft text-sm">
           {card.rounds} rounds · {clock(card.seconds)} of {card.minutes} min
           {over > 60 && <strong className="text-rear"> · too long</strong>}
         </span>
+        <span className="block truncate text-ink-soft text-xs">
+          {[group, card.level, card.variant && `version: ${card.variant}`].filter(Boolean).join(" · ")}
+        </span>
       </Link>
+      {mayPlan && card.template && (
+        <Button
+          className="px-3"
+          onClick={() => from.mutate()}
+          disabled={from.isPending}
+          aria-label={`Use ${card.name}`}
+        >
+          Use
+        </Button>
+      )}
       {mayPlan && (
         <Button
           look="quiet"

@@ -1,14 +1,14 @@
 import { useId } from "react";
 import type { Sums } from "../api/client";
 import { useWidth } from "../kit/width";
-import type { Row } from "./rounds";
+import { countOf, type DraftBlock } from "./draft";
 
-const HEIGHT = 104;
-const MIDDLE = 54;
+const HEIGHT = 96;
+const MIDDLE = 50;
 
 /** The class as a rope to scale with time: rounds are lengths of rope, rests are gaps, thickness is effort. It ends at a
  * post which is the class length; what overhangs is seen at once. */
-export function Rope({ rows, sums, minutes }: { rows: Row[]; sums?: Sums; minutes: number }) {
+export function Rope({ blocks, sums, minutes }: { blocks: DraftBlock[]; sums?: Sums; minutes: number }) {
   const [ref, width] = useWidth(1100);
   const twist = useId();
   const long = `${twist}long`;
@@ -17,7 +17,7 @@ export function Rope({ rows, sums, minutes }: { rows: Row[]; sums?: Sums; minute
   const scale = (width - left - 46) / end;
   const post = left + minutes * 60 * scale;
   const tick = minutes > 100 ? 20 : minutes > 40 ? 10 : 5;
-  const spans = sums?.rounds ?? [];
+  const runs = sums?.runs ?? [];
   return (
     <div ref={ref} className="rounded-xl border-[1.5px] border-seam bg-chalk">
       <svg
@@ -26,7 +26,7 @@ export function Rope({ rows, sums, minutes }: { rows: Row[]; sums?: Sums; minute
         height={HEIGHT}
         className="block max-w-full"
         role="img"
-        aria-label={`The class as a rope: ${rows.length} rounds, post at ${minutes} minutes`}
+        aria-label={`The class as a rope: ${countOf(blocks)} rounds, post at ${minutes} minutes`}
       >
         <defs>
           {[
@@ -54,21 +54,34 @@ export function Rope({ rows, sums, minutes }: { rows: Row[]; sums?: Sums; minute
         />
         {Array.from({ length: Math.floor(end / 60 / tick) + 1 }, (_, i) => i * tick).map((minute) => (
           <g key={minute} fontSize="11" textAnchor="middle" fill="var(--color-ink-soft)">
-            <path d={`M${left + minute * 60 * scale} 84v5`} stroke="var(--color-ink-soft)" />
-            <text x={left + minute * 60 * scale} y="100">
-              {minute}
+            <path d={`M${left + minute * 60 * scale} 78v5`} stroke="var(--color-ink-soft)" />
+            <text x={left + minute * 60 * scale} y="93">
+              {Math.abs(left + minute * 60 * scale - post) > 26 ? minute : ""}
             </text>
           </g>
         ))}
-        {rows.map((row, i) => {
-          const span = spans[i];
-          if (!span) return null;
-          const x = left + span.from * scale;
-          const w = Math.max((span.to - span.from) * scale - 1, 3);
-          const thick = 10 + row.effort * 3.1;
-          const over = span.to > minutes * 60;
+        {runs.map((run, i) => {
+          const x = left + run.bell * scale;
+          const w = Math.max((run.to - run.bell) * scale - 1, 2);
+          const thick = 9 + run.effort * 2.9;
+          const over = run.to > minutes * 60;
+          const begins = runs[i - 1]?.at[0] !== run.at[0];
           return (
-            <g key={row.key}>
+            // biome-ignore lint/suspicious/noArrayIndexKey: runs are named by their place
+            <g key={i}>
+              {run.change > 0 && (
+                <rect
+                  x={left + run.from * scale}
+                  y={MIDDLE - 7}
+                  width={Math.max(run.change * scale - 1, 2)}
+                  height="14"
+                  fill="var(--color-canvas-deep)"
+                  stroke="var(--color-ink-soft)"
+                  strokeDasharray="2 2"
+                >
+                  <title>changing gloves and pads</title>
+                </rect>
+              )}
               <rect
                 x={x}
                 y={MIDDLE - thick / 2}
@@ -79,18 +92,18 @@ export function Rope({ rows, sums, minutes }: { rows: Row[]; sums?: Sums; minute
                 stroke={over ? "var(--color-rear)" : "var(--color-brass)"}
                 strokeWidth="1.3"
               />
-              {rows[i - 1]?.block !== row.block && (
-                <text x={x} y="16" fontSize="12" fontWeight="700" fill="var(--color-ink)">
-                  {fits(rows, spans, i, scale) ? row.block : ""}
+              {begins && (
+                <text x={x} y="15" fontSize="12" fontWeight="700" fill="var(--color-ink)">
+                  {nameIfRoom(blocks, runs, i, scale)}
                 </text>
               )}
             </g>
           );
         })}
-        <rect x={post - 4} y="12" width="8" height="74" rx="3" fill="var(--color-ink)" />
+        <rect x={post - 4} y="10" width="8" height="70" rx="3" fill="var(--color-ink)" />
         <text
           x={post}
-          y="100"
+          y="93"
           fontSize="11.5"
           fontWeight="800"
           textAnchor="middle"
@@ -106,9 +119,11 @@ export function Rope({ rows, sums, minutes }: { rows: Row[]; sums?: Sums; minute
   );
 }
 
-/** Whether a block's name has room before the next block begins. */
-function fits(rows: Row[], spans: Sums["rounds"], i: number, scale: number): boolean {
-  const next = rows.findIndex((row, j) => j > i && row.block !== rows[i]?.block);
-  const until = next === -1 ? spans.at(-1)?.to : spans[next]?.from;
-  return ((until ?? 0) - (spans[i]?.from ?? 0)) * scale > (rows[i]?.block.length ?? 0) * 6.6;
+/** A block's name, where there is room for it before the next block begins. */
+function nameIfRoom(blocks: DraftBlock[], runs: Sums["runs"], i: number, scale: number): string {
+  const block = blocks[runs[i]?.at[0] ?? -1];
+  const name = block?.title || block?.kind || "";
+  const next = runs.findIndex((run, j) => j > i && run.at[0] !== runs[i]?.at[0]);
+  const until = (next === -1 ? runs.at(-1)?.to : runs[next]?.bell) ?? 0;
+  return (until - (runs[i]?.bell ?? 0)) * scale > name.length * 6.6 ? name : "";
 }

@@ -1,54 +1,62 @@
 import type { Sums } from "../api/client";
 import { clock } from "../kit/time";
 
-/** The scales: left and right as two pans, the limbs, and how each student's time is spent. */
+/** The scales: left and right as two pans, the limbs, how each student's time is spent, load and kit. */
 export function Scales({ sums, minutes }: { sums?: Sums; minutes: number }) {
   const left = sums?.counts.by_hand.left ?? 0;
   const right = sums?.counts.by_hand.right ?? 0;
   return (
-    <aside aria-label="The scales" className="h-fit rounded-2xl bg-canvas-deep px-4 py-3">
+    <section aria-label="The scales">
       <h2 className="wide font-extrabold text-lg">
         The scales <span className="font-normal text-ink-soft text-sm">each student</span>
       </h2>
       <Balance left={left} right={right} />
-      <dl className="mt-2 grid grid-cols-[1fr_auto] gap-y-1 text-sm">
-        <Line name="strikes" value={String(sums?.counts.strikes ?? 0)} strong />
-        {Object.entries(sums?.counts.by_limb ?? {}).map(([limb, n]) => (
-          <Line key={limb} name={limb} value={String(n)} />
-        ))}
-      </dl>
       <Spent sums={sums} />
-      <dl className="mt-2 grid grid-cols-[1fr_auto] gap-y-1 text-sm">
-        <Line name="planned load" value={String(Math.round(sums?.planned_load ?? 0))} strong />
+      <dl className="mt-1.5 grid grid-cols-[1fr_auto_1fr_auto] gap-x-2 text-[13px]">
+        <Line name="strikes" value={sums?.counts.strikes} />
+        <Line name="taken on pads" value={sums?.share.impacts} />
+        <Line name="left leg" value={sums?.counts.by_leg.left} />
+        <Line name="right leg" value={sums?.counts.by_leg.right} />
+        <Line name="to the head" value={sums?.counts.by_level.head} />
+        <Line name="to the body" value={sums?.counts.by_level.body} />
+        <Line name="to the leg" value={sums?.counts.by_level.leg} />
+        <Line name="kick across" value={sums?.counts.by_pairing.cross_body} />
+        <Line name="kick same side" value={sums?.counts.by_pairing.same_side} />
+        <Line name="load" value={Math.round(sums?.planned_load ?? 0)} />
       </dl>
-      <p className="mt-1 text-ink-soft text-xs">Planned effort, weighted by work time, × {minutes} minutes.</p>
-    </aside>
+      <details className="mt-1 text-xs">
+        <summary className="cursor-pointer font-semibold">Where from?</summary>
+        <p className="mt-1 text-ink-soft">
+          Strikes: whole sets that fit each student's striking time at its tempo and pause. Load: planned effort
+          weighted by work time ({(sums?.mean_effort ?? 0).toFixed(1)}) × {minutes} minutes, the same sum as effort ×
+          minutes recorded after.
+          {sums?.trio &&
+            ` An odd class: each of the trio strikes ${clock(sums.trio.striking)}, holds ${clock(sums.trio.holding)} and has ${sums.trio.strikes} strikes.`}
+        </p>
+      </details>
+      <Kit sums={sums} />
+    </section>
   );
 }
 
-function Line({ name, value, strong = false }: { name: string; value: string; strong?: boolean }) {
+function Line({ name, value = 0 }: { name: string; value?: number }) {
   return (
-    <div className="contents">
+    <>
       <dt>{name}</dt>
-      <dd className={`text-right ${strong ? "font-extrabold" : "font-semibold"}`}>{value}</dd>
-    </div>
+      <dd className="text-right font-bold">{value}</dd>
+    </>
   );
 }
 
 function Balance({ left, right }: { left: number; right: number }) {
   const total = left + right;
-  const tilt = total === 0 ? 0 : Math.max(-10, Math.min(10, ((right - left) / total) * 40));
-  const [yl, yr] = [34 - tilt, 34 + tilt];
+  const tilt = total === 0 ? 0 : Math.max(-9, Math.min(9, ((right - left) / total) * 40));
+  const [yl, yr] = [16 - tilt, 16 + tilt];
   const pan = (x: number, y: number, filled: boolean) => (
     <g>
+      <path d={`M${x} ${y}L${x - 26} ${y + 26}M${x} ${y}L${x + 26} ${y + 26}`} stroke="var(--color-ink)" fill="none" />
       <path
-        d={`M${x} ${y}L${x - 34} 92M${x} ${y}L${x + 34} 92`.replaceAll("92", String(y + 50))}
-        stroke="var(--color-ink)"
-        strokeWidth="1.2"
-        fill="none"
-      />
-      <path
-        d={`M${x - 40} ${y + 50}h80q-40 34 -80 0z`}
+        d={`M${x - 32} ${y + 26}h64q-32 24 -64 0z`}
         fill={filled ? "var(--color-rear)" : "var(--color-chalk)"}
         stroke={filled ? "var(--color-rear)" : "var(--color-lead)"}
         strokeWidth="2.5"
@@ -56,37 +64,75 @@ function Balance({ left, right }: { left: number; right: number }) {
     </g>
   );
   return (
-    <figure>
-      <svg viewBox="0 0 240 118" className="w-full" aria-hidden="true">
-        <path d="M120 22v92" stroke="var(--color-ink)" strokeWidth="3" />
-        <path d={`M60 ${yl}L180 ${yr}`} stroke="var(--color-ink)" strokeWidth="3" />
-        <circle cx="120" cy="34" r="5" fill="var(--color-brass)" />
-        {pan(60, yl, false)}
-        {pan(180, yr, true)}
-      </svg>
-      <figcaption className="-mt-1 grid grid-cols-2 text-center">
+    <figure className="grid grid-cols-[1fr_auto_1fr] items-center text-center">
+      <figcaption className="contents">
         <span>
-          <strong className="wide font-extrabold text-2xl text-lead">{left}</strong>
-          <br />
-          <span className="text-sm">left hand</span>
+          <strong className="wide block font-extrabold text-2xl text-lead leading-none">{left}</strong>
+          <span className="text-xs">left hand</span>
         </span>
-        <span>
-          <strong className="wide font-extrabold text-2xl text-rear">{right}</strong>
-          <br />
-          <span className="text-sm">right hand</span>
+        <svg viewBox="0 0 200 72" className="col-start-2 row-start-1 w-36" aria-hidden="true">
+          <path d="M100 6v62" stroke="var(--color-ink)" strokeWidth="3" />
+          <path d={`M50 ${yl}L150 ${yr}`} stroke="var(--color-ink)" strokeWidth="3" />
+          <circle cx="100" cy="16" r="5" fill="var(--color-brass)" />
+          {pan(50, yl, false)}
+          {pan(150, yr, true)}
+        </svg>
+        <span className="col-start-3 row-start-1">
+          <strong className="wide block font-extrabold text-2xl text-rear leading-none">{right}</strong>
+          <span className="text-xs">right hand</span>
         </span>
       </figcaption>
     </figure>
   );
 }
 
+const PARTS = [
+  { key: "striking", word: "striking", look: "bg-rear" },
+  { key: "holding", word: "holding", look: "bg-lead" },
+  { key: "moving", word: "moving", look: "bg-step" },
+  { key: "resting", word: "resting", look: "bg-seam" },
+  { key: "standing", word: "standing", look: "bg-ink-soft" },
+] as const;
+
+/** Where each student's time goes, to scale. */
 function Spent({ sums }: { sums?: Sums }) {
-  const { striking = 0, holding = 0, other = 0, resting = 0 } = sums?.seconds ?? {};
+  const total = PARTS.reduce((sum, part) => sum + (sums?.share[part.key] ?? 0), 0) || 1;
   return (
-    <p className="mt-3 border-seam border-t pt-2 font-semibold text-sm leading-relaxed">
-      {clock(striking)} striking · {clock(holding)} holding
-      <br />
-      {clock(other)} other work · {clock(resting)} rest and talk
+    <div className="mt-1">
+      <div className="flex h-3 overflow-hidden rounded-full border border-ink/30" aria-hidden="true">
+        {PARTS.map((part) => (
+          <span
+            key={part.key}
+            className={`${part.look} border-chalk [&:not(:first-child)]:border-l`}
+            style={{ width: `${((sums?.share[part.key] ?? 0) / total) * 100}%` }}
+          />
+        ))}
+      </div>
+      <ul className="mt-1 flex flex-wrap gap-x-3 font-semibold text-xs">
+        {PARTS.map((part) => (
+          <li key={part.key} className="flex items-center gap-1">
+            <span aria-hidden="true" className={`size-2 rounded-full ${part.look}`} />
+            {clock(sums?.share[part.key] ?? 0)} {part.word}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Kit({ sums }: { sums?: Sums }) {
+  if (!sums || (sums.kit.held.length === 0 && sums.kit.worn.length === 0)) return null;
+  return (
+    <p className="mt-1.5 text-[13px]">
+      <strong>Kit. </strong>
+      {[
+        ...sums.kit.held.map((each) => {
+          const short = each.owned !== null && each.needed !== null && each.owned < each.needed;
+          const count = each.needed === null ? "" : ` ${each.needed}${each.owned === null ? "" : ` of ${each.owned}`}`;
+          return short ? `${each.name}${count} (too few)` : `${each.name}${count}`;
+        }),
+        ...sums.kit.worn,
+      ].join(", ")}
     </p>
   );
 }

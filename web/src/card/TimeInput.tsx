@@ -9,11 +9,13 @@ type Props = {
   change: (seconds: number) => void;
   readOnly: boolean;
   strong?: boolean;
+  /** Said before it where there is no heading over it. */
+  short?: string;
 };
 const MOST = 3600;
 
 /** Minutes and seconds typed as 3:00 or 180; what cannot be is said and kept until it can. */
-export function TimeInput({ label, field, value, least, change, readOnly, strong = false }: Props) {
+export function TimeInput({ label, field, value, least, change, readOnly, strong = false, short }: Props) {
   const [text, setText] = useState(clock(value));
   const [wrong, setWrong] = useState(false);
   useEffect(() => {
@@ -29,6 +31,11 @@ export function TimeInput({ label, field, value, least, change, readOnly, strong
   };
   return (
     <span className="relative">
+      {short && (
+        <span aria-hidden="true" className="text-ink-soft text-xs xl:hidden">
+          {short}
+        </span>
+      )}
       <input
         aria-label={label}
         data-field={field}

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { HeldClass, Round } from "../api/client";
+import type { Bout, HeldClass } from "../api/client";
 import { Choice } from "../kit/Choice";
 import { useClub } from "../kit/session";
 import type { Hall, Tap } from "./ClassPlace";
@@ -8,7 +8,7 @@ import type { Outbox } from "./outbox";
 type Props = {
   held: HeldClass;
   hall: Hall;
-  round?: Round;
+  round?: Bout;
   mark: (tap: Omit<Tap, "id">) => string;
   takeBack: () => void;
   outbox: Outbox;

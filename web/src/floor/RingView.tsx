@@ -10,6 +10,7 @@ import { play, wake } from "./bell";
 import { type Hall, toStool } from "./ClassPlace";
 import { MarkStrip } from "./MarkStrip";
 import type { Outbox } from "./outbox";
+import { RingControls } from "./RingControls";
 import {
   caughtUp,
   cuesBetween,
@@ -85,6 +86,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
                 size="huge"
               />
               <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>
+              {round?.beginners && <p className="mt-1 text-lg">Beginners in place: {round.beginners}</p>}
             </>
           )}
           <Next held={held} ring={ring} />
@@ -102,7 +104,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
           outbox={outbox}
         />
       </div>
-      <Controls
+      <RingControls
         ring={ring}
         toggle={toggle}
         act={act}
@@ -243,58 +245,5 @@ function Next({ held, ring }: { held: HeldClass; ring: Ring }) {
         "The last one"
       )}
     </p>
-  );
-}
-
-type ControlsProps = {
-  ring: Ring;
-  toggle: () => void;
-  act: (next: (ring: Ring, now: number) => Ring) => () => void;
-  finish: () => void;
-  door: () => void;
-};
-
-function Controls({ ring, toggle, act, finish, door }: ControlsProps) {
-  const [sure, setSure] = useState(false);
-  const over = isOver(ring);
-  const key =
-    "flex min-h-16 flex-col items-center justify-center rounded-2xl border-2 px-3 font-bold text-lg leading-tight disabled:opacity-40";
-  const plain = `${key} border-canvas/80 hover:bg-night-raised`;
-  const hint = (text: string) => <span className="hidden font-normal text-sm sm:block">{text}</span>;
-  return (
-    <div className="sticky bottom-0 grid grid-cols-3 gap-2 bg-night pt-1 pb-2 sm:grid-cols-[2fr_1fr_1fr_1fr_1fr_1fr_1.3fr] sm:gap-3">
-      <button
-        type="button"
-        onClick={toggle}
-        disabled={over}
-        className={`${key} border-brass-bright bg-brass-bright text-night max-sm:col-span-3`}
-      >
-        {isRunning(ring) ? "Pause" : isFresh(ring) ? "Start" : "Go on"}
-        {hint("space")}
-      </button>
-      <button type="button" onClick={act((it, at) => lengthen(it, 30_000, at))} disabled={over} className={plain}>
-        +30 s{hint("+")}
-      </button>
-      <button type="button" onClick={act((it, at) => lengthen(it, -30_000, at))} disabled={over} className={plain}>
-        −30 s{hint("-")}
-      </button>
-      <button type="button" onClick={act(repeat)} className={plain}>
-        Again{hint("r")}
-      </button>
-      <button type="button" onClick={act(skip)} disabled={over} className={plain}>
-        Skip{hint("→")}
-      </button>
-      <button type="button" onClick={door} className={plain}>
-        Door{hint("d")}
-      </button>
-      <button
-        type="button"
-        onClick={() => (over || sure ? finish() : setSure(true))}
-        onBlur={() => setSure(false)}
-        className={over || sure ? `${key} border-brass-bright bg-brass-bright text-night` : plain}
-      >
-        {over ? "To the stool" : sure ? "Tap again to end" : "End class"}
-      </button>
-    </div>
   );
 }

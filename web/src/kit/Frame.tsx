@@ -3,11 +3,11 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { api } from "../api/client";
+import { SchoolSheet } from "../school/SchoolSheet";
 import { ChangePassword } from "./ChangePassword";
 import { Finder } from "./Finder";
 import { type Key, useKeys } from "./keys";
 import { KeysDialog, PlaceKeys, usePlaceKeys } from "./placeKeys";
-import { SchoolSheet } from "./SchoolSheet";
 import { useSession } from "./session";
 import { dayAndTime, fromNow } from "./time";
 

@@ -14,13 +14,21 @@ type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & {
   ref?: Ref<HTMLButtonElement>;
   look?: keyof typeof LOOKS;
   big?: boolean;
+  small?: boolean;
 };
 
-export function Button({ look = "plain", big = false, className = "", type = "button", ...rest }: ButtonProps) {
+export function Button({
+  look = "plain",
+  big = false,
+  small = false,
+  className = "",
+  type = "button",
+  ...rest
+}: ButtonProps) {
   return (
     <button
       type={type}
-      className={`inline-flex items-center justify-center gap-2 rounded-full border-[1.5px] font-semibold disabled:cursor-not-allowed disabled:opacity-55 ${big ? "min-h-13 px-7 py-2 text-lg" : "min-h-9 px-4 py-1.5 text-sm"} ${LOOKS[look]} ${className}`}
+      className={`inline-flex items-center justify-center gap-2 rounded-full border-[1.5px] font-semibold disabled:cursor-not-allowed disabled:opacity-55 ${big ? "min-h-13 px-7 py-2 text-lg" : small ? "min-h-7 px-2.5 text-xs" : "min-h-9 px-4 py-1.5 text-sm"} ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

@@ -23,12 +23,31 @@ export function usePeople({ enabled = true } = {}) {
   });
 }
 
-/** Cards without their rounds, newest change first. */
-export function useCards({ enabled = true, archived = false } = {}) {
+/** Drills with their pools, by name. */
+export function useDrills({ enabled = true, archived = false } = {}) {
   return useQuery({
-    queryKey: ["cards", archived],
-    queryFn: () => data(api.GET("/api/card/cards", { params: { query: { archived } } })),
+    queryKey: ["drills", archived],
+    queryFn: () => data(api.GET("/api/drills", { params: { query: { archived } } })),
     enabled,
     staleTime: 10_000,
+  });
+}
+
+/** Cards without their rounds, newest change first. */
+export function useCards({ enabled = true, kind = "cards" as "cards" | "templates" | "archived" } = {}) {
+  return useQuery({
+    queryKey: ["cards", kind],
+    queryFn: () => data(api.GET("/api/card/cards", { params: { query: { kind } } })),
+    enabled,
+    staleTime: 10_000,
+  });
+}
+
+/** Everybody who may run a class. */
+export function useCoaches() {
+  return useQuery({
+    queryKey: ["coaches"],
+    queryFn: () => data(api.GET("/api/calendar/coaches")),
+    staleTime: 60_000,
   });
 }

@@ -60,13 +60,6 @@ module JauntyBell
           {"up" => up, "down" => up.reverse, "both" => up + up.reverse.drop(1)}.fetch(facts.ladder)
         end
 
-        # Seconds of striking in so much work time, inner intervals counted.
-        def striking(work)
-          return work.to_r unless facts.on
-          whole, left = work.to_r.divmod(facts.on + facts.off)
-          whole * facts.on + [left, facts.on].min
-        end
-
         private
 
         def techniques

@@ -1,77 +1,84 @@
 module JauntyBell
   module Core
     module Card
-      # A card's rounds in order and the class length, with the sums a coach would do on a whiteboard.
+      # A card's blocks in order and the class length, with the sums a coach would do on a whiteboard.
       #
-      #   plan = Plan.new(rounds, minutes: 60)
-      #   plan.total # => seconds, the last rest not counted
+      #   plan = Plan.new(blocks, minutes: 60, company: Company.new(students: 14))
+      #   plan.total # => seconds to the last bell, the last rest not counted
       #   plan.over  # => seconds more than the class has (negative: seconds left)
       class Plan
-        attr_reader :rounds, :minutes, :reading
+        attr_reader :blocks, :minutes, :company
 
-        # Raises InvalidInput for rounds or a class length out of reason. `reading` names left and right.
-        def initialize(rounds, minutes:, reading: Bench::Notation::Reading.new)
+        # Raises InvalidInput for what is out of reason, with the path of the first of it.
+        # `memory` is what plans of the same rounds have worked out already (#with hands it on).
+        def initialize(blocks, minutes:, company: Company.new, memory: {}.compare_by_identity)
           unless minutes.is_a?(Integer) && minutes.between?(1, LONGEST_CLASS)
             raise InvalidInput.new("A class lasts from 1 minute to #{LONGEST_CLASS / 60} hours; this is #{minutes} minutes.", path: "minutes")
           end
-          @rounds = rounds.each_with_index.map { |round, i| round.checked("rounds/#{i}") }
+          @blocks = blocks.each_with_index.map { |block, i| block.checked("blocks/#{i}") }
+          raise InvalidInput.new("A card holds at most #{MOST_ROUNDS} rounds.", path: "blocks") if blocks.sum { |block| block.rounds.size } > MOST_ROUNDS
           @minutes = minutes
-          @reading = reading
+          @company = company
+          @memory = memory
         end
 
-        # Seconds from the first word to the last bell: explaining, work and rest; the last rest is not counted.
-        def total = rounds.sum { |round| round.explain + round.work + round.rest } - (rounds.last&.rest || 0)
+        # The same plan with other blocks or another length.
+        def with(blocks: @blocks, minutes: @minutes) = Plan.new(blocks, minutes: minutes, company: company, memory: @memory)
+
+        # What is worked out once for a round that stays as it is; `subject` is the round or its task.
+        def once(subject, *key) = (@memory[subject] ||= {})[key] ||= yield
+
+        # Everything between two bells of work, in order, on the clock.
+        def runs = @runs ||= Runs.new(self).all
+
+        # Seconds to the last bell: changeovers, explaining, work and rest; the last rest is not counted.
+        def total = runs.sum(&:length)
 
         def over = total - minutes * 60
 
-        # Seconds from the start of the class at which each round's work begins and ends.
-        def spans
-          clock = 0
-          rounds.map do |round|
-            from = clock + round.explain
-            clock = from + round.work + round.rest
-            {from: from, to: from + round.work, until: clock}
-          end
+        # Tasks of the rounds by [block, round] index.
+        def tasks
+          @tasks ||= blocks.each_with_index.flat_map { |block, b| block.rounds.each_with_index.map { |round, r| [[b, r], task(round, block.kind)] } }.to_h
         end
 
-        # Whole sets and strike counts of each round for one student; nil for plain items.
-        def each_student
-          @each_student ||= rounds.map do |round|
-            next unless round.combination
-            sets = round.sets(walk(round).beats)
-            {sets: sets, counts: both_stances(round, sets)}
-          end
+        # What a task comes to for a pair (2 seats) or a trio (3), and which of the rounds that change striker it is.
+        def work(task, seats: 2, nth: 0)
+          once(task, :work, seats, nth) { Work.new(task, reading: company.reading, school: company.school, seats: seats, nth: nth) }
+        end
+
+        # What one student gets of the whole class: of a pair, the mean of the two.
+        def share = @share ||= runs.map(&:share).reduce(Share.new(counts: Bench::Counts.none), :+)
+
+        # The same for each of a trio; nil where the class is even or its number is not known.
+        def trio_share
+          return unless company.trio?
+          @trio_share ||= Runs.new(self, seats: 3).all.map(&:share).reduce(Share.new(counts: Bench::Counts.none), :+)
         end
 
         # Strike counts of the whole class for one student.
-        def counts
-          each_student.compact.map { |share| share[:counts] }.reduce(Bench::Counts.none) { |sum, each| sum + each }
-        end
+        def counts = share.counts
 
-        # Seconds of the whole class each student strikes, holds and rests (a plain item is neither striking nor holding).
-        def seconds
-          striking, plain = rounds.partition(&:combination)
-          {striking: striking.sum(&:striking), holding: striking.sum { |round| round.work - round.striking },
-           other: plain.sum(&:work), resting: total - rounds.sum(&:work)}
-        end
+        # Seconds of work by where the effort comes from: rounds, all repeats of them.
+        def work_seconds = runs.sum(&:work)
 
-        # The time-weighted mean of planned effort × the class's minutes, comparable with what is recorded after.
-        def planned_load
-          worked = rounds.sum(&:work)
-          worked.zero? ? 0 : rounds.sum { |round| round.effort * round.work }.fdiv(worked) * minutes
-        end
+        # Mean planned effort, weighted by work time; 0 without work.
+        def mean_effort = work_seconds.zero? ? 0 : runs.sum { |run| run.effort * run.work }.fdiv(work_seconds)
+
+        # Mean planned effort × the class's minutes, comparable with what is recorded after.
+        def planned_load = mean_effort * minutes
+
+        # What the checks say, worst first, each with its mends.
+        def findings = @findings ||= Checks.of(self)
+
+        # Mends of one finding, tried without trying those of the others; none where nothing of that kind stands there.
+        def mends(rule, at) = Checks.mends(self, rule, at)
+
+        # The rotation of a circuit block.
+        def circuit(block) = block.rotation(company.students)
 
         private
 
-        def walk(round) = Bench::Flow::Walk.new(round.combination, Bench::Flow::Setting.new(seam: round.pause.zero?))
-
-        # With both sides, every second set is mirrored.
-        def both_stances(round, sets)
-          one = Bench::Counts.of(round.combination, reading)
-          return one.times(sets) unless round.both_sides
-          mirrored = Bench::Counts.of(round.combination, reading.but(stance: (reading.stance == :southpaw) ? :orthodox : :southpaw))
-          one.times(sets / 2) + mirrored.times(sets - sets / 2)
-        end
+        def task(round, kind) = once(round, :task, kind) { Task.new(round, kind, school: company.school) }
       end
     end
   end

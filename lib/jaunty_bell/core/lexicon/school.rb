@@ -6,7 +6,8 @@ module JauntyBell
       #   School.default.with("finish" => "exit step").finish # => "exit step"
       class School
         NAMES = %i[numbering lead_kick_loads lead_kick_bare pairing stances finish continuous first_rung rest catch_cross
-          feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second].freeze
+          feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep warm_legs
+          hard_effort kick_lean hand_lean junior_round hall space kit rooms].freeze
 
         def self.default = @default ||= new(Shelf.schools.fetch("settings"))
 
@@ -42,11 +43,26 @@ module JauntyBell
         def cast(name, value)
           case @settings[name]
           when true, false then boolean(name, value)
-          when Integer then Integer(value, exception: false) || refuse(name, value, "a whole number")
+          when Integer then counted(name, value)
           when Array then value.is_a?(Array) ? value : value.to_s.split(",").map(&:strip)
-          when Hash then value.is_a?(Hash) ? @settings[name].merge(value.transform_values { |limit| Integer(limit) }) : refuse(name, value, "a table of numbers")
+          when Hash then table(name, value)
           else value.to_s.tr("-_", "  ").then { |text| School.choices[name]&.find { |choice| choice.tr("-", " ") == text } || value.to_s }
           end
+        end
+
+        # A table of numbers: of what is there already, or of the implements a club owns.
+        def table(name, value)
+          refuse(name, value, "a table of numbers") unless value.is_a?(Hash)
+          known = (name == "kit") ? Implements.all.map(&:id) : @settings[name].keys
+          strange = value.keys.map(&:to_s) - known
+          refuse(name, strange.first, "a table of #{known.join(", ")}") if strange.any?
+          @settings[name].merge(value.to_h { |key, number| [key.to_s, counted("#{name}/#{key}", number)] })
+        end
+
+        def counted(name, value)
+          number = Integer(value, exception: false)
+          refuse(name, value, "a whole number from 0 to 10,000") unless number&.between?(0, 10_000)
+          number
         end
 
         def boolean(name, value)

@@ -11,6 +11,7 @@ const SIZES = {
   large: { half: 88, leastBeat: 62, labels: true, inRows: { half: 58, leastBeat: 40, labels: true } },
   huge: { half: 86, leastBeat: 56, labels: false },
   part: { half: 34, leastBeat: 0, labels: true },
+  line: { half: 15, leastBeat: 0, labels: false },
   strip: { half: 26, leastBeat: 0, labels: false },
 } satisfies Record<string, Sizes>;
 
@@ -29,7 +30,7 @@ export function Wrap({
   size,
   selected,
 }: Cloth & { size: keyof typeof SIZES; selected?: number | null }) {
-  const [ref, width] = useWidth(size === "strip" ? 180 : 700);
+  const [ref, width] = useWidth(size === "strip" || size === "line" ? 180 : 700);
   const wanted: Sizes = SIZES[size];
   const one = layOut(actions, setTime, width, wanted);
   const sizes = one.length > 1 && wanted.inRows ? wanted.inRows : wanted;

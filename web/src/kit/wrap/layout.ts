@@ -1,3 +1,4 @@
+import shapes from "../../../../lib/jaunty_bell/files/wrap_shapes.json";
 import type { Drawn } from "../../api/client";
 
 /** Where one action lies on the cloth, in the drawing's own units. */
@@ -12,7 +13,7 @@ export type Place = {
 };
 export type Row = { places: Place[]; width: number; continues: boolean };
 
-const FROM_SEAM = { head: 0.72, body: 0.46, leg: 0.2 } as const;
+const FROM_SEAM = shapes.fromSeam;
 const BEAT = 60 / 140; // seconds of the product's default tempo, to scale the drawing by
 
 /** How far from the seam an action lies: above it (negative) on the lead side, below it on the rear side. */

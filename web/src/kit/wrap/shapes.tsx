@@ -1,14 +1,8 @@
+import shapes from "../../../../lib/jaunty_bell/files/wrap_shapes.json";
 import type { Drawn } from "../../api/client";
 
-/** Our own shapes, one a family, drawn about the origin; outward (away from the seam) is up. */
-const STRIKES = {
-  bar: "M-7 -16a7 7 0 0 1 14 0v32a7 7 0 0 1 -14 0z",
-  crescent: "M10 -19a21 21 0 1 0 0 38a15.5 15.5 0 1 1 0 -38z",
-  tick: "M-17 3l6 -7l7 8l15 -24l8 5l-21 34z",
-  diamond: "M0 -21l13 21l-13 21l-13 -21z",
-  peak: "M0 -21l18 38l-18 -9l-18 9z",
-  blade: "M-27 12l42 -26l13 2l-4 11l-42 21z",
-};
+/** Our own shapes, one a family, drawn about the origin; outward (away from the seam) is up. Paper is drawn from the same. */
+const STRIKES = shapes.strikes;
 
 function shapeOf(action: Pick<Drawn, "family" | "plane">): { path: string; turn: string } {
   if (action.family === "elbow") return { path: STRIKES.diamond, turn: "" };
@@ -70,7 +64,7 @@ export function DefenceMark({ side }: { side: "lead" | "rear" | null }) {
   return (
     <path
       transform={flip}
-      d={side ? "M-17 -3h34l-17 30z" : "M-15 -11h30l-15 22z"}
+      d={side ? shapes.defence.sided : shapes.defence.plain}
       fill={COLOURS.cloth}
       stroke={COLOURS.defence}
       strokeWidth="4"
@@ -83,7 +77,7 @@ export function ControlMark({ side }: { side: "lead" | "rear" | null }) {
   const colour = side === "rear" ? COLOURS.rear : COLOURS.lead;
   return (
     <path
-      d="M-11 -13h22v26h-22z M-4 -6v12"
+      d={shapes.control}
       fill={side === "rear" ? colour : COLOURS.cloth}
       stroke={colour}
       strokeWidth="3.5"

@@ -1,0 +1,76 @@
+module JauntyBell
+  module Api
+    # Cards held on dates: who, where, when; once or every week; called off and on again.
+    class Calendar < Room
+      include Planning
+
+      get "/?" do
+        from = Time.iso8601("#{params["from"]}T00:00:00Z") - 86_400
+        listed(classes.between(from, from + (Integer(params["days"]) + 2) * 86_400))
+      end
+
+      get("/coaches") { answer(people.coaches) }
+
+      post "/classes" do
+        coaches_only
+        card = cards.find(body_given["card_id"])
+        rows = classes.schedule(body_given["ids"], at: body_given["at"], card_id: card[:id], group_id: body_given["group_id"], coach_id: people.coach_id(body_given["coach_id"]),
+          room: body_given["room"], title: card[:name], minutes: body_given["minutes"] || card[:minutes])
+        around(rows, status: 201)
+      end
+
+      get("/classes/:id") { answer(shown(classes.find(id))) }
+
+      put "/classes/:id" do
+        coaches_only
+        facts = body_given.slice("at", "room", "minutes").transform_keys(&:to_sym)
+        facts[:coach_id] = people.coach_id(body_given["coach_id"]) if body_given.key?("coach_id")
+        facts.update(card_id: body_given["card_id"], title: cards.find(body_given["card_id"])[:name]) if body_given["card_id"]
+        around([classes.change(id, following: body_given["following"], **facts)])
+      end
+
+      put "/classes/:id/cancelled" do
+        coaches_only
+        around([classes.cancel(id, cancelled: body_given["cancelled"], following: body_given["following"])])
+      end
+
+      put "/classes/:id/expected" do
+        coaches_only
+        classes.expect(id, body_given["students"])
+        answer(shown(classes.find(id)))
+      end
+
+      # The group's calendar for any program that reads iCalendar.
+      get "/groups/:id/classes.ics" do
+        group = people.groups.find { |row| row[:id] == id } || raise(Store::Missing, "This group is not in your club.")
+        content_type "text/calendar; charset=utf-8"
+        attachment "#{file_name(group[:name])}.ics"
+        Files::ClassesIcal.of(classes.of_group(id, Time.now - 28 * 86_400), club: people.club, group: group)
+      end
+
+      private
+
+      def classes = @classes ||= Store::Classes.new(db, club_id)
+
+      def listed(rows, status: 200)
+        answer({classes: rows.map { |row| Files::ClassJson.line(row) }, clashes: Core::Calendar.clashes(rows).map(&:to_h)}, status: status)
+      end
+
+      # What has just been changed, with all that stands on the days around it: a clash shows at once.
+      def around(rows, status: 200)
+        first, last = rows.map { |row| row[:starts_at] }.minmax
+        listed(classes.between(first - 86_400, last + 86_400), status: status)
+      end
+
+      # A class with who is expected, and its card judged for them.
+      def shown(row)
+        expected = classes.expected_students(row)
+        card = row[:card_id] && cards.find(row[:card_id])
+        judged = card && plan(card[:blocks], row[:minutes], group: row[:group_id], roster: expected)
+        line = classes.between(row[:starts_at], row[:starts_at] + 1).find { |each| each[:id] == row[:id] }
+        Files::ClassJson.line(line).merge(students: expected.map { |student| student.slice(:id, :name, :level) },
+          findings: judged ? Files::CardSumsJson.new(judged).findings : [])
+      end
+    end
+  end
+end

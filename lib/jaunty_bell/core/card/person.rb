@@ -1,0 +1,8 @@
+module JauntyBell
+  module Core
+    module Card
+      # A student as a card needs to know them.
+      Person = Value.of(:id, :name, stance: :orthodox, level: nil, holds: [].freeze)
+    end
+  end
+end

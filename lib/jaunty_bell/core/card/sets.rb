@@ -1,0 +1,82 @@
+module JauntyBell
+  module Core
+    module Card
+      # Whole sets and their counts in stretches of striking time, in exact arithmetic (Bench::Pace).
+      #
+      # A sequence is gone through in order, each set followed by the pause, and begins anew with every stretch; with both
+      # sides every set is done in one stance and then in the other, and a set without its twin is not counted.
+      class Sets
+        # `reading` names left and right.
+        def initialize(task, reading)
+          @task = task
+          @own = reading
+          @other = reading.but(stance: (reading.stance == :southpaw) ? :orthodox : :southpaw)
+        end
+
+        # Seconds of a counted drill for one striker: everything in the pool `count` times, on both sides where asked.
+        def counted
+          return 0 unless @task.count
+          times = total_of(@task.count)
+          times.sum { |combination, sets| sets * length(combination) } + (times.sum { |_, sets| sets } - 1) * @task.pause
+        end
+
+        # Counts of the counted part for one striker.
+        def counts_of_count
+          @task.count ? add(total_of(@task.count).flat_map { |combination, sets| sided(combination, sets, false) }) : Bench::Counts.none
+        end
+
+        def sets_of_count = @task.count ? total_of(@task.count).sum { |_, sets| sets } : 0
+
+        # [sets, counts] of stretches: [seconds, other stance?] each.
+        def of(stretches)
+          done = stretches.map { |seconds, other| tally(seconds).transform_values { |sets| [sets, other] } }
+          counts = add(done.flat_map { |one| one.flat_map { |combination, (sets, other)| sided(combination, sets, other) } })
+          [done.sum { |one| one.values.sum(&:first) }, counts]
+        end
+
+        # Seconds of one set of a combination.
+        def length(combination) = (@lengths ||= {})[combination] ||= Bench::Pace.set_time(beats: beats(combination), tempo: @task.tempo)
+
+        private
+
+        def beats(combination) = Bench::Flow::Walk.new(combination, @task.setting).beats
+
+        def total_of(count) = @task.sequence.to_h { |combination| [combination, count * (@task.both_sides? ? 2 : 1)] }
+
+        # {combination => sets} in so many seconds.
+        def tally(seconds)
+          lap = @task.sequence
+          times = @task.both_sides? ? lap.flat_map { |combination| [combination, combination] } : lap
+          lap_time = times.sum { |combination| length(combination) + @task.pause }
+          return {} if seconds <= 0 || lap_time.zero?
+          laps = ((seconds + @task.pause) / lap_time).floor
+          times.tally.transform_values { |n| n * laps }.merge(rest_of(seconds - laps * lap_time, times)) { |_, whole, more| whole + more }
+        end
+
+        # What is begun of another lap; with both sides only whole pairs of it.
+        def rest_of(left, times)
+          done = times.take_while do |combination|
+            left -= length(combination)
+            fits = left >= 0
+            left -= @task.pause
+            fits
+          end
+          done = done.first(done.size / 2 * 2) if @task.both_sides?
+          done.tally
+        end
+
+        # Counts of so many sets; with both sides half of them in the other stance.
+        def sided(combination, sets, other)
+          return [counts(combination, other).times(sets)] unless @task.both_sides?
+          [counts(combination, other).times(sets / 2), counts(combination, !other).times(sets - sets / 2)]
+        end
+
+        def counts(combination, other)
+          (@counts ||= {})[[combination, other]] ||= Bench::Counts.of(combination, other ? @other : @own, @task.setting)
+        end
+
+        def add(list) = list.reduce(Bench::Counts.none) { |sum, each| sum + each }
+      end
+    end
+  end
+end

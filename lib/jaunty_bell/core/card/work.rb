@@ -1,0 +1,135 @@
+module JauntyBell
+  module Core
+    module Card
+      # The work of one round: how long it really is, and what each seat of a pair or trio gets of it.
+      class Work
+        attr_reader :task, :seats
+
+        # `seats` 2 for pairs, 3 for a trio; `nth` which of the block's rounds that change striker it is (0, 1 …).
+        def initialize(task, reading:, school: Lexicon::School.default, seats: 2, nth: 0)
+          @task = task
+          @school = school
+          @sets = Sets.new(task, reading)
+          @seats = alone? ? 1 : seats
+          @nth = nth
+        end
+
+        def alone? = @task.round.swap == "alone"
+
+        # Whole seconds of work: as written; as long as the repetitions or the count take; a count before the clock on top.
+        def seconds
+          @seconds ||= begin
+            round = @task.round
+            if round.reps then (round.reps * @school.seconds_per_rep)
+            elsif @task.manner == "counted-then-clocked" then counting + round.work
+            elsif @task.count then [counting, round.work].max
+            else round.work
+            end
+          end
+        end
+
+        # Whole seconds the counted part takes: one striker after another in pairs (a trio shares the time of a pair).
+        def counting
+          return 0 unless @task.count
+          alone? ? @sets.counted.ceil : (2 * @sets.counted + @task.swap_time).ceil
+        end
+
+        # The turns of the part on the clock.
+        def turns
+          round = @task.round
+          @turns ||= Turns.new(work: seconds - counting, swap: round.swap, every: turn_length, seats: seats, first: @nth,
+            change: (round.swap == "n for n") ? 0 : @task.swap_time)
+        end
+
+        # Share of each seat, work alone.
+        def shares = @shares ||= (0...seats).map { |seat| @task.strikes? ? striking(seat) : moving }
+
+        # Seconds of work of each phase by seat: [[phase, [seconds of seat 0, …]], …]; none without phases.
+        def phase_seconds
+          phases = phase_spans
+          return [] if phases.size < 2
+          phases.map { |phase, from, to| [phase, (0...seats).map { |seat| turns.all.sum { |turn| (turn.seat == seat) ? overlap(turn.from, turn.to, from, to) : 0 } }] }
+        end
+
+        # Planned effort, time-weighted over the phases.
+        def effort
+          spans = phase_spans
+          total = spans.sum { |_, from, to| to - from }
+          return @task.round.effort if total.zero?
+          spans.sum { |phase, from, to| (phase&.effort || @task.round.effort) * (to - from) } / total.to_f
+        end
+
+        private
+
+        # Seconds of a turn; n sets and the pauses after them for n for n.
+        def turn_length
+          round = @task.round
+          return round.every unless round.swap == "n for n" && @task.strikes?
+          lap = @task.sequence
+          round.every * (lap.sum { |combination| @sets.length(combination) } / lap.size + @task.pause)
+        end
+
+        def moving = Share.new(moving: seconds)
+
+        def striking(seat)
+          counted = counted_share
+          stretches = stretches_of(seat)
+          sets, counts = @sets.of(stretches)
+          on = stretches.sum(&:first)
+          off = turns.striking[seat] - on
+          clock = Share.new(striking: on, holding: turns.holding[seat], standing: turns.standing[seat], sets: sets, counts: counts, impacts: impacts(seat))
+          counted + clock + Share.pause(off, active: @task.active_off?)
+        end
+
+        # In the counted part each does the count, then holds for the other; a trio's third turn is shared out.
+        def counted_share
+          return Share.new if counting.zero?
+          part = Rational(2, [seats, 2].max)
+          on = alone? ? @sets.counted : @sets.counted * part
+          holding = alone? ? 0 : on
+          counts = @sets.counts_of_count.times(alone? ? 1 : part)
+          impacts = (alone? || !@task.held_kit) ? 0 : counts.strikes
+          Share.new(striking: on, holding: holding, standing: counting - on - holding, sets: @sets.sets_of_count * (alone? ? 1 : part), counts: counts, impacts: impacts)
+        end
+
+        # What the seat takes on the pads: the strikes of the one it holds for.
+        def impacts(seat)
+          return 0 if seats == 1 || !@task.held_kit
+          (@struck ||= {})[(seat - 1) % seats] ||= @sets.of(stretches_of((seat - 1) % seats)).last.strikes
+        end
+
+        # [seconds, other stance?] in which a seat strikes: its turns, cut by phases and by the inner interval.
+        def stretches_of(seat)
+          (@stretches ||= {})[seat] ||= turns.all.select { |turn| turn.seat == seat }.flat_map do |turn|
+            phase_spans.flat_map do |phase, from, to|
+              within(turn, from, to).map { |seconds| [seconds, !!phase&.other] }
+            end
+          end
+        end
+
+        def within(turn, from, to)
+          from, to = [turn.from, from].max, [turn.to, to].min
+          return [] if to <= from
+          return [to - from] unless @task.interval
+          on, off = @task.interval
+          first = (from / (on + off)).floor
+          (first..).lazy.map { |n| [n * (on + off), n * (on + off) + on] }.take_while { |start, _| start < to }
+            .map { |start, stop| overlap(start, stop, from, to) }.select(&:positive?).to_a
+        end
+
+        # [phase or nil, from, to] over the part on the clock.
+        def phase_spans
+          whole = turns.work
+          phases = @task.round.phases
+          return [[nil, 0r, whole]] if phases.empty?
+          left = [whole - phases.sum { |phase| phase.seconds || 0 }, 0].max
+          clock = 0r
+          spans = phases.map { |phase| [phase, clock, clock = [clock + (phase.seconds || left), whole].min] }
+          (clock < whole) ? spans + [[nil, clock, whole]] : spans
+        end
+
+        def overlap(a, b, from, to) = [[b, to].min - [a, from].max, 0].max
+      end
+    end
+  end
+end

@@ -1,0 +1,70 @@
+require "json"
+
+module JauntyBell
+  module Files
+    # A card as a file that stands alone: docs/schemas/card.schema.json. Rounds name their drill and combination; both are in
+    # the file, combinations as meanings.
+    module CardFile
+      FORMAT = "jaunty-bell/card"
+      Read = Core::Value.of(:name, :minutes, :level, :blocks, :combinations, :drills)
+      DRILL = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing].freeze
+      LISTS = %i[rungs kit holder_cues cautions].freeze
+
+      class << self
+        # From a row of Store::Cards and a Files::Shelf with the rows of its drills.
+        def of(card, shelf, reading)
+          names = {"drill_id" => shelf.drills.transform_values(&:name), "combination_id" => shelf.combinations.transform_values(&:name)}
+          {"format" => FORMAT, "version" => 1, "name" => card[:name], "minutes" => card[:minutes], "level" => card[:level],
+           "blocks" => renamed(card[:blocks]) { |key, id| names.fetch(key).fetch(id) }, "combinations" => combinations(shelf, reading),
+           "drills" => shelf.drills.values.map { |named| drill_data(shelf.drill_row(named.id)) { |id| shelf.pool_names.fetch(id) } }}
+        end
+
+        # A Read, its blocks naming drills and combinations by name. Raises Core::InvalidInput for what is no card of ours.
+        def read(text, reading)
+          data = JSON.parse(text)
+          ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1]
+          raise Core::InvalidInput.new("This is JSON, but no card of ours.", path: "text") unless ours
+          meanings = data.fetch("combinations").to_h { |entry| [entry.fetch("name"), Core::Bench::Combination.from_data(entry.fetch("meaning"), reading.lexicon)] }
+          Read.new(name: data.fetch("name"), minutes: data.fetch("minutes"), level: data["level"], blocks: data.fetch("blocks"), combinations: meanings, drills: data.fetch("drills"))
+        rescue JSON::ParserError
+          raise Core::InvalidInput.new("This cannot be read as JSON.", path: "text")
+        rescue KeyError, TypeError, NoMethodError => e
+          raise Core::InvalidInput.new("Something is missing in this card: #{e.message}.", path: "text")
+        end
+
+        # A Core::Card::Plan from a Read, with nothing but the file.
+        def plan(read, company)
+          combinations = read.combinations.to_h { |name, meaning| [name, Core::Card::Named.new(id: name, name: name, what: meaning)] }
+          rows = read.drills.map { |facts| drill_facts(facts) { |name| name }.merge(id: facts["name"]) }
+          named = Shelf.of(rows, {}, read.combinations)
+          Core::Card::Plan.new(CardJson.blocks(read.blocks, Shelf.new(named.drills, combinations)), minutes: read.minutes, company: company)
+        end
+
+        # A drill as the file holds it; the block gives the name of a combination's id.
+        def drill_data(row)
+          plain = DRILL.to_h { |key| [key.to_s, row[key].is_a?(BigDecimal) ? row[key].to_f : row[key]] }
+          pool = row[:pool].map { |each| {"combination" => yield(each[:combination_id]), "at_rungs" => each[:at_rungs].to_a} }
+          plain.merge(LISTS.to_h { |key| [key.to_s, row[key]&.to_a] }, "pool" => pool)
+        end
+
+        # Back: facts as Store::Drills takes them; the block gives the id of a combination's name.
+        def drill_facts(data)
+          facts = (DRILL + LISTS).to_h { |key| [key, data[key.to_s]] }
+          facts.merge(pool: data.fetch("pool").map { |each| {combination_id: yield(each.fetch("combination")), at_rungs: each["at_rungs"].to_a} })
+        end
+
+        private
+
+        def renamed(blocks)
+          blocks.map do |block|
+            block.merge("rounds" => block["rounds"].map { |round| round.to_h { |key, value| [key, (key.end_with?("_id") && value) ? yield(key, value) : value] } })
+          end
+        end
+
+        def combinations(shelf, reading)
+          shelf.meanings.map { |name, meaning| {"name" => name, "notation" => Core::Bench::Notation.write(meaning, reading), "meaning" => meaning.to_data} }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,62 @@
+require "prawn"
+require "prawn-svg"
+
+module JauntyBell
+  module Files
+    # What the wall sheet and the pocket cards have in common: the house's letters, and what is said of each round.
+    class CardSheet
+      FONTS = File.expand_path("../../../web/dist/fonts", __dir__)
+      INK = "20252B"
+      SOFT = "5B5F62"
+      SEAM = "B9AC92"
+      BRASS = "7A540E"
+
+      # @param plan [Core::Card::Plan]
+      def initialize(name, plan, club:)
+        @name = name
+        @plan = plan
+        @club = club
+      end
+
+      private
+
+      def document(**options)
+        Prawn::Document.new(info: {Title: @name, Creator: "Jaunty Bell"}, **options).tap do |pdf|
+          pdf.font_families.update("house" => {normal: File.join(FONTS, "Archivo_500Medium.ttf"), bold: File.join(FONTS, "Archivo_800ExtraBold.ttf")})
+          pdf.font("house")
+          pdf.fill_color INK
+        end
+      end
+
+      # Runs with the repeats of a round taken together: [[run, how many], …].
+      def entries
+        @plan.runs.chunk_while { |one, two| one.round && [one.block, one.round] == [two.block, two.round] || (one.step && two.step && one.block == two.block) }
+          .map { |runs| [runs.first, runs.size] }
+      end
+
+      def clock(seconds) = Core::Card::Words.clock(seconds)
+
+      # What the Bench says of the combination drilled.
+      def analysis(task)
+        (@analyses ||= {})[task] ||= Core::Bench::Analysis.new(task.combination, reading: @plan.company.reading, setting: task.setting, tempo: task.tempo, pause: task.pause)
+      end
+
+      def written(task) = analysis(task).canonical
+
+      def spoken(task) = analysis(task).spoken
+
+      # "pairs, change every 0:30"
+      def sharing(task)
+        round = task.round
+        {"alone" => nil, "even" => "pairs, change at half time", "every" => "pairs, change every #{clock(round.every.to_i)}", "round" => "pairs, change with the round",
+         "n for n" => "pairs, #{round.every} for #{round.every}"}.fetch(round.swap)
+      end
+
+      def wrap(pdf, task, at:, width:, half:)
+        return unless task.strikes?
+        drawing = WrapSvg.new(AnalysisJson.new(analysis(task)).actions, analysis(task).set_time.to_f, width: width, half: half)
+        pdf.svg(drawing.to_s, at: at, width: width, enable_web_requests: false)
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+require "support/interface"
+
+# Times as a coach writes and reads them.
+class TimeTest < InterfaceTest
+  READ = {"3:00" => 180, "180" => 180, "45 s" => 45, " 0:05 " => 5, "1:5" => 65, "" => nil, "3:70" => nil, "three" => nil, "-5" => nil, "1:00:00" => nil}.freeze
+  WRITTEN = {0 => "0:00", 5 => "0:05", 65 => "1:05", 600 => "10:00", 3600 => "1:00:00", 3725 => "1:02:05", 59.6 => "1:00", -4 => "0:00"}.freeze
+  SPOKEN = {0 => "0 s", 20 => "20 s", 60 => "1 min", 200 => "3 min 20 s", -200 => "3 min 20 s"}.freeze
+
+  def test_seconds_from_text = assert_equal(READ.values, answers("kit/time", *READ.keys.map { |text| [["seconds", text]] }))
+
+  def test_seconds_as_a_clock_shows_them = assert_equal(WRITTEN.values, answers("kit/time", *WRITTEN.keys.map { |seconds| [["clock", seconds]] }))
+
+  def test_seconds_in_words = assert_equal(SPOKEN.values, answers("kit/time", *SPOKEN.keys.map { |seconds| [["spoken", seconds]] }))
+
+  # An instant in the club's own time, in winter and in summer.
+  def test_instants_in_the_club_s_own_time
+    asked = {["dayAndTime", "2026-11-24T18:30:00Z", "Europe/London"] => "Tue 18:30", ["dayAndTime", "2026-07-21T17:30:00Z", "Europe/London"] => "Tue 18:30",
+             ["timeOfDay", "2026-07-21T17:30:00Z", "Europe/Berlin"] => "19:30", ["shortDate", "2026-11-24"] => "Tue 24 Nov", ["dayAndMonth", "2026-01-01"] => "1 Jan"}
+    assert_equal asked.values, answers("kit/time", *asked.keys.zip)
+  end
+
+  def test_how_far_off
+    now = 1_000_000_000_000
+    at = ->(minutes) { Time.at(now / 1000 + minutes * 60).utc.strftime("%Y-%m-%dT%H:%M:%SZ") }
+    asked = {-5 => "now", 20 => "in 20 min", 130 => "in 2 h 10", 3 * 1440 => "in 3 days"}
+    assert_equal asked.values, answers("kit/time", *asked.keys.map { |minutes| [["fromNow", at.call(minutes), now]] })
+  end
+end

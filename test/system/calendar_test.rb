@@ -1,0 +1,63 @@
+require "support/system"
+
+class CalendarSystemTest < SystemTest
+  def setup
+    super
+    sign_in
+  end
+
+  def teardown
+    ids = db[:classes].where(room: "Luggage room").select_map(:id)
+    db[:class_guests].where(class_id: ids).delete
+    db[:classes].where(id: ids).delete
+    super
+  end
+
+  def schedule(room:, coach: "Ruben Quay", at: "11-30-2099", weeks: 1)
+    visit "/card/#{db[:cards].first(name: "Hands first")[:id]}"
+    click_button "Do more"
+    click_on "Put it in the calendar"
+    page.execute_script(<<~JS)
+      const field = document.querySelector("[aria-label=When]");
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(field, "2099-11-30T06:30");
+      field.dispatchEvent(new Event("input", {bubbles: true}));
+    JS
+    fill_in "For how many weeks", with: weeks
+    select coach, from: "Coach"
+    select room, from: "Room"
+    click_button "Put it in"
+    assert_selector "[role=dialog]", text: "In the calendar"
+  end
+
+  def test_a_card_every_week_a_clash_and_one_called_off
+    schedule(room: "Luggage room", weeks: 3)
+    assert_text "3 classes, one a week"
+    schedule(room: "Luggage room")
+    assert_selector "[role=alert]", text: "Ruben Quay is wanted twice"
+    assert_selector "[role=alert]", text: "Luggage room is wanted twice"
+    click_on "Show the calendar"
+    assert_selector "section[aria-label='Week of 30 Nov'] button", text: "Hands first", count: 2
+    assert_accessible
+    first("section[aria-label='Week of 30 Nov'] button", text: "Hands first").click
+    within("[role=dialog]") do
+      assert_text "7 expected"
+      click_button "Jory Ebb is not coming"
+      assert_text "6 expected"
+      select "Oona Ferrier", from: "Somebody else is coming"
+      assert_text "7 expected"
+      click_button "Call it off"
+      assert_text "called off"
+    end
+    assert_no_selector "[role=alert]", text: "is wanted twice"
+    assert_accessible
+  end
+
+  def test_on_a_phone
+    size(*SystemServer::PHONE)
+    visit "/card/calendar"
+    assert_text "Calendar from"
+    assert_text "Hands first"
+    assert_no_sideways_scroll
+    assert_accessible
+  end
+end

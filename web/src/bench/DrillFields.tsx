@@ -1,0 +1,157 @@
+import { useId, useState } from "react";
+import type { Refusal } from "../api/client";
+import { LabelledSelect } from "../kit/LabelledSelect";
+import { Field } from "../kit/parts";
+import { RUNGS } from "../kit/rungs";
+import type { DrillFacts } from "./drills";
+
+export function Tick({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2">
+      <input type="checkbox" className="size-5" checked={on} onChange={(event) => set(event.target.checked)} />
+      {label}
+    </label>
+  );
+}
+
+/** A whole number, or nothing where the field is empty. */
+const whole = (text: string) => (text.trim() === "" ? null : Number(text));
+
+type NumbersProps = { facts: DrillFacts; change: (some: Partial<DrillFacts>) => void; refusal?: Refusal };
+
+/** Tempo, pause, count and the inner interval. */
+export function Numbers({ facts, change, refusal }: NumbersProps) {
+  const counted = facts.manner.startsWith("counted");
+  return (
+    <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <Field
+        label="Beats a minute"
+        type="number"
+        min={1}
+        max={600}
+        step="any"
+        value={facts.tempo}
+        onChange={(event) => change({ tempo: Number(event.target.value) })}
+      />
+      <Field
+        label="Pause, s"
+        type="number"
+        min={0}
+        max={60}
+        step="any"
+        value={facts.pause_s}
+        onChange={(event) => change({ pause_s: Number(event.target.value) })}
+      />
+      {counted && (
+        <Field
+          label="Count"
+          type="number"
+          min={1}
+          max={200}
+          value={facts.count ?? ""}
+          onChange={(event) => change({ count: whole(event.target.value) })}
+          problem={refusal?.for("count")}
+        />
+      )}
+      <Field
+        label="On, s"
+        type="number"
+        min={1}
+        max={600}
+        value={facts.on_s ?? ""}
+        onChange={(event) => change({ on_s: whole(event.target.value) })}
+        problem={refusal?.for("on")}
+        placeholder="no inner"
+      />
+      <Field
+        label="Off, s"
+        type="number"
+        min={1}
+        max={600}
+        value={facts.off_s ?? ""}
+        onChange={(event) => change({ off_s: whole(event.target.value) })}
+        placeholder="interval"
+      />
+      {facts.on_s !== null && (
+        <LabelledSelect label="Between" value={facts.rest} set={(rest) => change({ rest: rest as DrillFacts["rest"] })}>
+          <option>still</option>
+          <option>active</option>
+        </LabelledSelect>
+      )}
+      {facts.manner === "ladder" && (
+        <LabelledSelect
+          label="Ladder"
+          value={facts.ladder}
+          set={(ladder) => change({ ladder: ladder as DrillFacts["ladder"] })}
+        >
+          <option>up</option>
+          <option>down</option>
+          <option>both</option>
+        </LabelledSelect>
+      )}
+    </div>
+  );
+}
+
+export function Rungs({ rungs, change }: { rungs: DrillFacts["rungs"]; change: (rungs: DrillFacts["rungs"]) => void }) {
+  return (
+    <fieldset>
+      <legend className="mb-1 font-semibold text-sm">Rungs it is done at</legend>
+      <div className="flex flex-wrap gap-x-5 gap-y-2 text-sm">
+        {RUNGS.map((rung) => (
+          <Tick
+            key={rung}
+            label={rung}
+            on={rungs.includes(rung)}
+            set={(on) => change(RUNGS.filter((other) => (other === rung ? on : rungs.includes(other))))}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+type LinesProps = { label: string; own: string[] | null; usual?: string[]; set: (lines: string[] | null) => void };
+
+/** Lines drawn from the lexicon until the coach writes their own. */
+export function Lines({ label, own, usual, set }: LinesProps) {
+  const id = useId();
+  const [text, setText] = useState((own ?? usual ?? []).join("\n"));
+  return (
+    <div className="text-sm">
+      <div className="flex items-baseline justify-between">
+        <label htmlFor={id} className="font-semibold">
+          {label}
+        </label>
+        {own !== null && (
+          <button
+            type="button"
+            className="text-ink-soft text-xs underline"
+            onClick={() => {
+              set(null);
+              setText((usual ?? []).join("\n"));
+            }}
+          >
+            the usual ones
+          </button>
+        )}
+      </div>
+      <textarea
+        id={id}
+        rows={Math.min(6, Math.max(2, text.split("\n").length + 1))}
+        value={text}
+        placeholder="drawn from the implement and the techniques when it is kept"
+        onChange={(event) => {
+          setText(event.target.value);
+          set(
+            event.target.value
+              .split("\n")
+              .map((line) => line.trim())
+              .filter(Boolean),
+          );
+        }}
+        className="w-full rounded-lg border-[1.5px] border-seam bg-chalk p-2 placeholder:text-ink-soft"
+      />
+    </div>
+  );
+}

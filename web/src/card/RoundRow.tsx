@@ -1,0 +1,243 @@
+import { useSortable } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { type KeyboardEvent, useEffect, useRef } from "react";
+import type { CardFinding, Combination, Sums } from "../api/client";
+import { Pick } from "../kit/Pick";
+import { RUNGS } from "../kit/rungs";
+import { clock } from "../kit/time";
+import { Wrap } from "../kit/wrap/Wrap";
+import { type Row, SWAPS } from "./draft";
+import { RoundMore } from "./RoundMore";
+import { TimeInput } from "./TimeInput";
+
+type Props = {
+  row: Row;
+  number: number;
+  circuit: boolean;
+  sum?: Sums["rounds"][number];
+  findings: CardFinding[];
+  combination?: Combination;
+  open: boolean;
+  looking: boolean;
+  toggle: () => void;
+  change: (row: Row, tag?: string) => void;
+  remove: () => void;
+  press: (event: KeyboardEvent) => void;
+  readOnly: boolean;
+};
+
+/** The columns of a row, and of the heading over them. */
+export const COLUMNS =
+  "xl:grid-cols-[26px_minmax(120px,1fr)_92px_72px_98px_50px_56px_50px_46px_78px_56px] xl:gap-x-1 items-center";
+const MARKS = { fault: "!", caution: "△", weak: "~", cue: "·" };
+const BOX = "w-full rounded-md border border-transparent bg-transparent px-1 py-1 hover:border-seam focus:border-ink";
+
+/** One round of a card, edited in place; what is seldom changed is under "more". */
+export function RoundRow(props: Props) {
+  const { row, number, circuit, sum, findings, combination, open, looking, toggle, change, remove, press, readOnly } =
+    props;
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: row.key,
+    disabled: readOnly,
+  });
+  const title = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!looking) return;
+    title.current?.focus();
+    title.current?.scrollIntoView({ block: "center" });
+  }, [looking]);
+  const name = `Round ${number}`;
+  const worst = findings[0]?.severity;
+  const written = sum && sum.work !== row.work_s;
+  const border = isDragging ? "z-10 border-brass shadow-lg" : looking ? "border-ink" : "border-seam";
+  const time = (field: "explain" | "work" | "rest", least: number) => (
+    <TimeInput
+      label={`${name} ${field}`}
+      field={field}
+      short={field}
+      value={row[`${field}_s`]}
+      least={least}
+      readOnly={readOnly}
+      change={(seconds) => change({ ...row, [`${field}_s`]: seconds })}
+      strong={field === "work"}
+    />
+  );
+  return (
+    <li
+      ref={setNodeRef}
+      data-row={row.key}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      onKeyDown={press}
+      className={`rounded-xl border-[1.5px] bg-chalk px-1.5 text-sm ${border}`}
+    >
+      <div className={`flex flex-wrap items-center gap-1.5 xl:grid ${COLUMNS}`}>
+        <button
+          type="button"
+          {...attributes}
+          {...listeners}
+          disabled={readOnly}
+          aria-label={`${name}: drag to reorder`}
+          className="cursor-grab touch-none rounded-md px-1 text-center font-extrabold text-base hover:bg-canvas-deep"
+        >
+          {number}
+        </button>
+        <span className="flex min-w-32 flex-1 items-center gap-1 py-0.5">
+          {worst && (
+            <span
+              title={findings.map((each) => each.reason).join(" ")}
+              className={`grid size-5 shrink-0 place-items-center rounded-full font-extrabold text-xs ${worst === "fault" ? "bg-rear text-chalk" : worst === "caution" ? "bg-brass text-chalk" : "bg-canvas-deep text-ink"}`}
+            >
+              <span aria-hidden="true">{MARKS[worst]}</span>
+              <span className="sr-only">{worst}</span>
+            </span>
+          )}
+          <span className="min-w-0 flex-1">
+            <input
+              ref={title}
+              aria-label={`${name} title`}
+              data-field="title"
+              readOnly={readOnly}
+              value={row.title}
+              maxLength={80}
+              onChange={(event) => change({ ...row, title: event.target.value }, "title")}
+              className={`${BOX} py-0.5 font-bold text-[15px]`}
+            />
+            <Extras row={row} sum={sum} circuit={circuit} />
+          </span>
+        </span>
+        <div className="hidden xl:block">
+          {combination && (
+            <Wrap
+              actions={combination.actions}
+              setTime={combination.set_time}
+              spoken={combination.spoken}
+              size="line"
+            />
+          )}
+        </div>
+        <Pick
+          label={`${name} rung`}
+          field="rung"
+          value={row.rung}
+          options={RUNGS}
+          disabled={readOnly}
+          set={(rung) => rung && change({ ...row, rung })}
+          className={`${BOX} max-xl:w-20`}
+        />
+        <Sharing row={row} name={name} change={change} readOnly={readOnly} />
+        {time("explain", 0)}
+        <span>
+          {time("work", 1)}
+          {written && (
+            <span className="block px-1 text-[11px] text-ink-soft leading-none">takes {clock(sum.work)}</span>
+          )}
+        </span>
+        {time("rest", 0)}
+        <span aria-hidden="true" className="text-ink-soft text-xs xl:hidden">
+          effort
+        </span>
+        <select
+          aria-label={`${name} planned effort`}
+          data-field="effort"
+          disabled={readOnly}
+          value={row.effort}
+          onChange={(event) => change({ ...row, effort: Number(event.target.value) })}
+          className={`${BOX} max-xl:w-13`}
+        >
+          {[...new Set([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, row.effort])]
+            .sort((a, b) => a - b)
+            .map((effort) => (
+              <option key={effort}>{effort}</option>
+            ))}
+        </select>
+        <div className="text-[13px] leading-[1.15]">
+          {typeof sum?.strikes === "number" && (
+            <>
+              <span className="font-bold">{sum.strikes} strikes</span>
+              <br />
+              <span className="text-ink-soft text-xs">{sum.sets} sets</span>
+            </>
+          )}
+        </div>
+        <span className="ml-auto flex">
+          <button
+            type="button"
+            onClick={toggle}
+            aria-expanded={open}
+            aria-label={`${name}: more`}
+            className="size-7 rounded-full font-extrabold text-ink-soft hover:bg-canvas-deep hover:text-ink"
+          >
+            <span aria-hidden="true">{open ? "▴" : "▾"}</span>
+          </button>
+          {!readOnly && (
+            <button
+              type="button"
+              onClick={remove}
+              aria-label={`Remove round ${number}`}
+              className="size-7 rounded-full text-ink-soft hover:bg-canvas-deep hover:text-ink"
+            >
+              <span aria-hidden="true">×</span>
+            </button>
+          )}
+        </span>
+      </div>
+      {open && <RoundMore row={row} name={name} circuit={circuit} change={change} readOnly={readOnly} />}
+    </li>
+  );
+}
+
+/** Alone or how partners change, with the length of a turn where there is one. */
+function Sharing({ row, name, change, readOnly }: SharingProps) {
+  const turns = row.swap === "every" || row.swap === "n for n";
+  return (
+    <span className="flex items-center">
+      <Pick
+        label={`${name} partners`}
+        field="swap"
+        value={row.swap}
+        options={Object.entries(SWAPS).map(([value, shown]) => ({ value: value as Row["swap"], shown }))}
+        disabled={readOnly}
+        set={(swap) => swap && change({ ...row, swap, every: swap === "every" ? 30 : swap === "n for n" ? 2 : null })}
+        className={`${BOX} min-w-0 max-xl:w-30`}
+      />
+      {turns && (
+        <input
+          aria-label={row.swap === "every" ? `${name} seconds of a turn` : `${name} sets of a turn`}
+          data-field="every"
+          inputMode="numeric"
+          readOnly={readOnly}
+          value={row.every ?? ""}
+          onChange={(event) => change({ ...row, every: Number(event.target.value.replace(/\D/g, "")) || 1 }, "every")}
+          className="w-9 shrink-0 rounded-md border border-seam bg-transparent px-1 py-0.5 text-right font-bold"
+        />
+      )}
+    </span>
+  );
+}
+type SharingProps = { row: Row; name: string; change: Props["change"]; readOnly: boolean };
+
+/** What differs from the usual, in a line under the round. */
+function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number]; circuit: boolean }) {
+  const said = [
+    sum?.what && sum.what.toLowerCase() !== row.title.toLowerCase() && sum.what,
+    row.implement && `on ${row.implement.replaceAll("-", " ")}`,
+    sum && !["clocked"].includes(sum.manner) && sum.manner,
+    row.repeat > 1 && `${row.repeat} times`,
+    row.keep && "must stay",
+    row.both_sides && "both sides",
+    row.on_s && `${row.on_s} s on, ${row.off_s} s off`,
+    row.active && "active rest",
+    row.reps && `${row.reps} repetitions`,
+    row.intensity,
+    !row.contact && "no contact",
+    row.beginners && `beginners in place: ${row.beginners}`,
+    circuit && `${row.capacity} at a time`,
+    row.phases.length > 0 && row.phases.map((phase) => phase.name).join(", then "),
+  ].filter(Boolean);
+  if (said.length === 0) return null;
+  return (
+    <span title={said.join(" · ")} className="block truncate px-1 text-ink-soft text-xs leading-tight">
+      {said.join(" · ")}
+    </span>
+  );
+}

@@ -1,0 +1,138 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import { Link } from "react-router";
+import { api, data, type Schemas } from "../api/client";
+import { newId } from "../kit/ids";
+import { Labelled } from "../kit/Labelled";
+import { Pick } from "../kit/Pick";
+import { Button, Trouble } from "../kit/parts";
+import { useCoaches, usePeople } from "../kit/queries";
+import { Sheet } from "../kit/Sheet";
+import { useClub } from "../kit/session";
+import { Clashes } from "./Clashes";
+import { useSchoolOfCards } from "./school";
+
+type Props = {
+  card: { id: string; name: string; minutes: number; group_id: string | null };
+  close: () => void;
+  at?: string;
+  children?: ReactNode;
+};
+const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-1.5";
+
+/** A card in the calendar: when, for whom, with whom, where; once or every week. Clashes are said at once. */
+export function ScheduleSheet({ card, close, at: first, children }: Props) {
+  const club = useClub();
+  const people = usePeople();
+  const coaches = useCoaches();
+  const { rooms } = useSchoolOfCards();
+  const client = useQueryClient();
+  const [at, setAt] = useState(first ?? `${club.today}T18:30`);
+  const [weeks, setWeeks] = useState(1);
+  const [group, setGroup] = useState(card.group_id ?? "");
+  const [coach, setCoach] = useState("");
+  const [room, setRoom] = useState("");
+  const [done, setDone] = useState<Schemas["Calendar"] | null>(null);
+  const schedule = useMutation({
+    mutationFn: () =>
+      data(
+        api.POST("/api/calendar/classes", {
+          body: {
+            ids: Array.from({ length: weeks }, newId),
+            card_id: card.id,
+            group_id: group || null,
+            coach_id: coach ? Number(coach) : null,
+            room: room || null,
+            at,
+          },
+        }),
+      ),
+    onSuccess: (calendar) => {
+      client.invalidateQueries({ queryKey: ["calendar"] });
+      client.invalidateQueries({ queryKey: ["weeks"] });
+      setDone(calendar);
+    },
+  });
+  return (
+    <Sheet open close={close} title={done ? "In the calendar" : `Put ${card.name} in the calendar`}>
+      {done ? (
+        <>
+          <p className="text-sm">
+            {weeks === 1 ? "One class" : `${weeks} classes, one a week`}, from {at.replace("T", " ")}.
+          </p>
+          <Clashes calendar={done} zone={club.time_zone} />
+          <div className="mt-3 flex justify-end gap-2">
+            <Link to={`/card/calendar?from=${at.slice(0, 10)}`} className="self-center font-semibold text-sm underline">
+              Show the calendar
+            </Link>
+            <Button look="main" onClick={close}>
+              Good
+            </Button>
+          </div>
+        </>
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            schedule.mutate();
+          }}
+        >
+          {schedule.error && <Trouble error={schedule.error} />}
+          {children}
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Labelled title="When">
+              <input
+                aria-label="When"
+                type="datetime-local"
+                required
+                value={at}
+                onChange={(event) => setAt(event.target.value)}
+                className={BOX}
+              />
+            </Labelled>
+            <Labelled title="For how many weeks">
+              <input
+                aria-label="For how many weeks"
+                type="number"
+                min={1}
+                max={52}
+                value={weeks}
+                onChange={(event) => setWeeks(Math.min(52, Math.max(1, Number(event.target.value))))}
+                className={BOX}
+              />
+            </Labelled>
+            <Labelled title="Group">
+              <Pick
+                label="For which group"
+                value={group}
+                none="no group"
+                options={(people.data?.groups ?? []).map((each) => ({ value: each.id, shown: each.name }))}
+                set={setGroup}
+                className={BOX}
+              />
+            </Labelled>
+            <Labelled title="Coach">
+              <Pick
+                label="Coach"
+                value={coach}
+                none="nobody yet"
+                options={(coaches.data ?? []).map((each) => ({ value: String(each.id), shown: each.name }))}
+                set={setCoach}
+                className={BOX}
+              />
+            </Labelled>
+            <Labelled title="Room">
+              <Pick label="Room" value={room} none="not said" options={rooms} set={setRoom} className={BOX} />
+            </Labelled>
+          </div>
+          <div className="mt-4 flex justify-end gap-2">
+            <Button onClick={close}>Leave it</Button>
+            <Button look="main" type="submit" disabled={schedule.isPending}>
+              Put it in
+            </Button>
+          </div>
+        </form>
+      )}
+    </Sheet>
+  );
+}

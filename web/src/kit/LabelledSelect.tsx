@@ -1,0 +1,26 @@
+import type { ReactNode } from "react";
+
+type Props = {
+  label: string;
+  value: string;
+  set: (value: string) => void;
+  disabled?: boolean;
+  children: ReactNode;
+};
+
+/** A choice from a few words with its label over it. */
+export function LabelledSelect({ label, value, set, disabled, children }: Props) {
+  return (
+    <label className="grid min-w-0 gap-1 text-sm">
+      <span className="font-semibold">{label}</span>
+      <select
+        value={value}
+        disabled={disabled}
+        onChange={(event) => set(event.target.value)}
+        className="w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2"
+      >
+        {children}
+      </select>
+    </label>
+  );
+}

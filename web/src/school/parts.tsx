@@ -1,0 +1,60 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { api, data, type Schemas } from "../api/client";
+import { LabelledSelect } from "../kit/LabelledSelect";
+import { SESSION } from "../kit/session";
+
+export type School = Schemas["School"];
+export const SCHOOL = ["school"];
+
+/** After a change everything that is read anew reads as the school now says. */
+export function useSettled() {
+  const client = useQueryClient();
+  return (school: School) => {
+    client.setQueryData(SCHOOL, school);
+    for (const key of ["analysis", "shelf", "combination", "lexicon", "card", "sums", "class"])
+      client.invalidateQueries({ queryKey: [key] });
+    client.invalidateQueries({ queryKey: SESSION });
+  };
+}
+
+/** Changes some of the club's settings. */
+export function useChangeSettings() {
+  return useMutation({
+    mutationFn: (settings: Record<string, unknown>) => data(api.PUT("/api/school/settings", { body: { settings } })),
+    onSuccess: useSettled(),
+  });
+}
+
+export function Choose({
+  label,
+  value,
+  options,
+  change,
+  disabled,
+}: {
+  label: string;
+  value: string;
+  options: { value: string; name: string }[];
+  change: (value: string) => void;
+  disabled?: boolean;
+}) {
+  return (
+    <LabelledSelect label={label} value={value} set={change} disabled={disabled}>
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.name}
+        </option>
+      ))}
+    </LabelledSelect>
+  );
+}
+
+export function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <h3 className="mb-2 font-bold">{title}</h3>
+      <div className="grid gap-2.5">{children}</div>
+    </section>
+  );
+}
