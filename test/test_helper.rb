@@ -6,7 +6,16 @@ end
 require "bundler/setup"
 $LOAD_PATH.unshift File.expand_path("../lib", __dir__), __dir__
 require "minitest/autorun"
+require "timeout"
 require "jaunty_bell/core"
+
+# A test that hangs is stopped and counts as failed, instead of using up the hours of whoever waits for the run.
+module Watched
+  LONGEST = 240 # seconds
+
+  def run = Timeout.timeout(LONGEST, RuntimeError) { super }
+end
+Minitest::Test.prepend(Watched)
 
 module CoreTest
   Core = JauntyBell::Core

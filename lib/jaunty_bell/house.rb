@@ -79,8 +79,9 @@ module JauntyBell
         puma.log_requests false
         puma.quiet
       end
-      announce
-      Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr)).run
+      launcher = Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
+      launcher.events.after_booted { announce } # not before: an address that does not answer yet, a Ctrl-C that nobody hears
+      launcher.run
     end
 
     def announce

@@ -54,6 +54,14 @@ class SchoolApiTest < ApiTest
     assert_equal 0, db[:techniques].count
   end
 
+  def test_a_table_is_changed_a_number_at_a_time
+    call(:put, "/api/school/settings", settings: {kit: {"focus-mitts" => 4, "long-pads" => 3}, hall: 120})
+    call(:put, "/api/school/settings", settings: {kit: {"focus-mitts" => 5}})
+    assert_equal [{"focus-mitts": 5, "long-pads": 3}, 120, "six"], answer[:settings].values_at(:kit, :hall, :numbering)
+    call(:put, "/api/school/settings", settings: {kit: {trampoline: 1}})
+    assert_refused 422, path: "kit"
+  end
+
   def test_another_club_does_not_know_it
     call(:post, "/api/school/techniques", **CORKSCREW)
     other = new_club("Other")

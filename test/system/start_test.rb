@@ -35,25 +35,25 @@ class StartTest < Minitest::Test
 
   def test_a_port_in_use
     TCPServer.open("127.0.0.1", @port) do
-      assert_match(/cannot start: port #{@port} is in use.*PORT=#{@port + 1}/, start.read)
+      assert_match(/cannot start: port #{@port} is in use.*PORT=#{@port + 1}/, said_by(start))
     end
   end
 
   def test_a_database_url_that_cannot_be_reached
-    assert_match(/cannot start: DATABASE_URL cannot be reached/, start("DATABASE_URL" => "postgres://127.0.0.1:#{@pgport}/nothing").read)
+    assert_match(/cannot start: DATABASE_URL cannot be reached/, said_by(start("DATABASE_URL" => "postgres://127.0.0.1:#{@pgport}/nothing")))
   end
 
   def test_a_folder_that_cannot_be_written
     file = File.join(@data, "file")
     File.write(file, "")
-    assert_match(/cannot start: .*file.* cannot be written/, start("JAUNTY_DATA" => File.join(file, "below")).read)
+    assert_match(/cannot start: .*file.* cannot be written/, said_by(start("JAUNTY_DATA" => File.join(file, "below"))))
   end
 
   private
 
-  # Ends a program that may have ended by itself.
+  # Ends a program that may have ended by itself, or hangs.
   def close(io)
-    Process.kill(:INT, io.pid)
+    Process.kill(:KILL, io.pid)
     Process.wait(io.pid)
   rescue Errno::ESRCH, Errno::ECHILD
     nil
@@ -64,6 +64,8 @@ class StartTest < Minitest::Test
     command = ["bundle", "exec", "ruby", "-Ilib", "-e", "require 'jaunty_bell/house'; JauntyBell::House.open"]
     IO.popen(settings, command, chdir: ROOT, err: %i[child out]).tap { |io| @running << io }
   end
+
+  def said_by(io) = Timeout.timeout(60) { io.read }
 
   def wait_until_open(io)
     said = +""

@@ -20,11 +20,12 @@ module JauntyBell
       # The club's settings, defaults included, as a Core::Lexicon::School.
       def settings = Core::Lexicon::School.default.with(stored.except("numbers"))
 
-      # Changes some settings. Raises Core::InvalidInput and changes nothing where one of them will not do.
-      def change(settings)
-        checked = Core::Lexicon::School.default.with(stored.except("numbers").merge(settings))
-        kept = checked.to_h.slice(*stored.keys, *settings.keys.map(&:to_s))
-        write(kept.merge(stored.slice("numbers")))
+      # Changes some settings, of a table only the numbers that are given. Raises Core::InvalidInput and changes nothing
+      # where one of them will not do.
+      def change(changes)
+        rewrite do |stored|
+          settings.with(changes).to_h.slice(*stored.keys, *changes.keys.map(&:to_s)).merge(stored.slice("numbers"))
+        end
       end
 
       # Every technique the club knows, the shipped ones and its own.
@@ -71,7 +72,7 @@ module JauntyBell
       # Keeps the club's own numbers: {digit => {"technique", "side", "level"}}. Raises Core::InvalidInput.
       def change_numbers(numbers)
         Core::Lexicon::Numbering.new({"id" => "own", "name" => "Our own", "numbers" => numbers}, techniques)
-        write(stored.merge("numbers" => numbers))
+        rewrite { |stored| stored.merge("numbers" => numbers) }
       end
 
       private
@@ -80,9 +81,15 @@ module JauntyBell
 
       def stored = @stored ||= @db[:clubs].where(id: @club_id).get(:settings).to_h
 
-      def write(settings)
+      # Two coaches may change the school at the same time: each change is made to what stands.
+      def rewrite
+        @db.transaction(savepoint: true) do
+          row = @db[:clubs].where(id: @club_id)
+          @stored = row.for_update.get(:settings).to_h
+          row.update(settings: Sequel.pg_jsonb(yield(@stored)))
+        end
+      ensure
         @stored = nil
-        @db[:clubs].where(id: @club_id).update(settings: Sequel.pg_jsonb(settings))
       end
     end
   end
