@@ -29,6 +29,7 @@ gem "json", "~> 2.9"
 # Loading and mathematics
 gem "zeitwerk", "~> 2.6"
 gem "rubystats", "~> 0.4", require: false
+gem "graph_matching", "~> 0.2", require: false
 
 # Files
 gem "prawn", "~> 2.5", require: false

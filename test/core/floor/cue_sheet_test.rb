@@ -14,7 +14,7 @@ class CueSheetTest < Minitest::Test
     assert_equal [
       [:explain, 0, 20_000, [[:announce, 0]]],
       [:work, 0, 180_000, [[:bell_start, 0], [:warning, 170_000], [:bell_end, 180_000]]],
-      [:rest, 0, 60_000, [[:announce, 0], [:get_ready, 55_000]]],
+      [:rest, 0, 60_000, [[:announce, 1_500], [:get_ready, 55_000]]],
       [:work, 1, 15_000, [[:bell_start, 0], [:bell_end, 15_000]]]
     ], told
     assert_equal "Next: Round of 15", cues.segments[2].cues.first.text

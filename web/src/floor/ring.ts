@@ -2,9 +2,11 @@ import type { HeldClass } from "../api/client";
 
 /**
  * The running class as a value: where in the cue sheet it is, and since when. Everything that happens (pause, skip,
- * repeat, more or less time, end) makes a new value; the view only shows it. All times in milliseconds.
+ * repeat, more or less time, end) makes a new value; the view only shows it. All times in milliseconds. Ruby owns this
+ * algebra (core/floor/ring.rb); one table of cases proves both (test/shared/ring_cases.yml).
  */
 export type Segment = HeldClass["segments"][number];
+export type Cue = Segment["cues"][number];
 export type Run = { round: number; worked_s: number; outcome: "done" | "skipped" | "cut"; at: number };
 export type Ring = {
   segments: Segment[];
@@ -14,6 +16,8 @@ export type Ring = {
   extra: Record<number, number>; // time added to a segment
   runs: Run[]; // rounds left, in order
 };
+
+const LEAST = 1_000; // a segment takes a second at least
 
 export const newRing = (segments: Segment[]): Ring => ({
   segments,
@@ -28,9 +32,11 @@ export const isOver = (ring: Ring) => ring.at >= ring.segments.length;
 export const isRunning = (ring: Ring) => ring.since !== null && !isOver(ring);
 export const isFresh = (ring: Ring) => ring.at === 0 && ring.elapsed === 0 && ring.since === null;
 
-const length = (ring: Ring, at = ring.at) => Math.max(1000, (ring.segments[at]?.duration ?? 0) + (ring.extra[at] ?? 0));
+const extra = (ring: Ring, at: number) => ring.extra[at] ?? 0;
+const length = (ring: Ring, at = ring.at) =>
+  Math.max(LEAST, (ring.segments[at]?.duration ?? 0) + extra(ring, at));
 
-/** Time gone in the current segment. */
+/** Time gone in the current segment. A clock that jumps back does not take time away. */
 export const gone = (ring: Ring, now: number) =>
   ring.elapsed + (ring.since === null ? 0 : Math.max(0, now - ring.since));
 export const left = (ring: Ring, now: number) => (isOver(ring) ? 0 : Math.max(0, length(ring) - gone(ring, now)));
@@ -42,18 +48,22 @@ export function remaining(ring: Ring, now: number): number {
   return left(ring, now) + rest;
 }
 
-/** Goes on to the segment the clock has reached; a tablet that slept catches up in one step. */
+/**
+ * Goes on to the segment the clock has reached; a tablet that slept catches up in one step. Where the clock has jumped
+ * back the class goes on from where this segment last stood.
+ */
 export function caughtUp(ring: Ring, now: number): Ring {
+  if (ring.since !== null && now < ring.since) return { ...ring, since: now };
   let next = ring;
   while (isRunning(next) && gone(next, now) >= length(next)) {
     const end = (next.since as number) + length(next) - next.elapsed;
-    next = leave(next, end, "done");
-    next = { ...next, at: next.at + 1, elapsed: 0, since: isLast(ring, next.at) ? null : end };
+    const since = isLast(next) ? null : end;
+    next = { ...leave(next, end, "done"), at: next.at + 1, elapsed: 0, since };
   }
   return next;
 }
 
-const isLast = (ring: Ring, at: number) => at >= ring.segments.length - 1;
+const isLast = (ring: Ring) => ring.at >= ring.segments.length - 1;
 
 /** Notes the round that is left, if it was in its work time. */
 function leave(ring: Ring, now: number, outcome: Run["outcome"]): Ring {
@@ -71,8 +81,8 @@ export const pause = (ring: Ring, now: number): Ring =>
 /** On to the next segment; work that is left early is noted as skipped. */
 export function skip(ring: Ring, now: number): Ring {
   if (isOver(ring)) return ring;
-  const next = leave(ring, now, "skipped");
-  return { ...next, at: ring.at + 1, elapsed: 0, since: isLast(ring, ring.at) || ring.since === null ? null : now };
+  const since = isLast(ring) || ring.since === null ? null : now;
+  return { ...leave(ring, now, "skipped"), at: ring.at + 1, elapsed: 0, since };
 }
 
 /** The same round again, from its work; work under way is noted as cut. In a rest it is the round just done. */
@@ -80,39 +90,43 @@ export function repeat(ring: Ring, now: number): Ring {
   const round = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.round;
   const work = ring.segments.findIndex((segment) => segment.round === round && segment.kind === "work");
   if (work === -1) return ring;
-  const next = leave(ring, now, "cut");
-  return { ...next, at: work, elapsed: 0, since: ring.since === null ? null : now };
+  return { ...leave(ring, now, "cut"), at: work, elapsed: 0, since: ring.since === null ? null : now };
 }
 
-/** More or less time in this segment; never less than has gone. */
+/** More or less time in this segment; never less than has gone and a second. */
 export function lengthen(ring: Ring, by: number, now: number): Ring {
   if (isOver(ring)) return ring;
-  const least = gone(ring, now) + 1000 - (ring.segments[ring.at]?.duration ?? 0);
-  return { ...ring, extra: { ...ring.extra, [ring.at]: Math.max((ring.extra[ring.at] ?? 0) + by, least) } };
+  const least = gone(ring, now) + LEAST - (ring.segments[ring.at]?.duration ?? 0);
+  return { ...ring, extra: { ...ring.extra, [ring.at]: Math.max(extra(ring, ring.at) + by, least) } };
 }
 
 /** The class is ended here. */
-export function end(ring: Ring, now: number): Ring {
+export function finish(ring: Ring, now: number): Ring {
   return { ...leave(ring, now, "cut"), at: ring.segments.length, elapsed: 0, since: null };
 }
 
-export type Heard = { kind: Segment["cues"][number]["kind"]; text: string | null };
+/** When a cue is due in a segment planned for `duration` that has so much more or less. */
+function instantOf(cue: Cue, duration: number, more: number): number {
+  if (cue.anchor === "end") return cue.at + more;
+  return cue.anchor === "share" ? cue.at + Math.round((cue.at * more) / duration) : cue.at;
+}
 
-/** Cues that fall between two instants of the same run, the one after the other; those long past are let go. */
-export function cuesBetween(before: Ring, after: Ring, then: number, now: number): Heard[] {
-  const heard: Heard[] = [];
-  const LATE = 2_000;
-  for (let at = before.at; at <= Math.min(after.at, before.segments.length - 1); at++) {
-    const from = at === before.at ? gone(before, then) : -1;
-    const to = at === after.at ? gone(after, now) : Number.POSITIVE_INFINITY;
-    for (const cue of before.segments[at]?.cues ?? []) {
-      const instant =
-        cue.kind === "bell_end" || cue.kind === "warning" || cue.kind === "get_ready"
-          ? cue.at + (after.extra[at] ?? 0)
-          : cue.at;
-      const fresh = at < after.at ? at === after.at - 1 : to - instant < LATE;
-      if (instant > from && instant <= to && fresh) heard.push({ kind: cue.kind, text: cue.text });
+export type Due = { cue: Cue; at: number; segment: number };
+
+/** Cues due from one instant until before another if nothing happens meanwhile, with their instants. */
+export function due(ring: Ring, from: number, to: number): Due[] {
+  const found: Due[] = [];
+  if (!isRunning(ring)) return found;
+  let start = (ring.since as number) - ring.elapsed;
+  for (let index = ring.at; index < ring.segments.length && start < to; index++) {
+    const segment = ring.segments[index] as Segment;
+    for (const cue of segment.cues) {
+      const instant = instantOf(cue, segment.duration, extra(ring, index));
+      const at = start + instant;
+      if (instant >= 0 && instant <= length(ring, index) && at >= from && at < to)
+        found.push({ cue, at, segment: index });
     }
+    start += length(ring, index);
   }
-  return heard;
+  return found;
 }

@@ -20,6 +20,21 @@ module JauntyBell
           times.sum { |combination, sets| sets * length(combination) } + (times.sum { |_, sets| sets } - 1) * @task.pause
         end
 
+        # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side.
+        Counted = Value.of(:combination, :number, :at, :other)
+
+        # Every set of the counted part of one striker in order: a count on one side, then the same on the other.
+        def counted_sets
+          clock = 0r
+          @task.sequence.flat_map do |combination|
+            [false, (true if @task.both_sides?)].compact.flat_map do |other|
+              (1..@task.count).map do |number|
+                Counted.new(combination: combination, number: number, at: clock, other: other).tap { clock += length(combination) + @task.pause }
+              end
+            end
+          end
+        end
+
         # Counts of the counted part for one striker.
         def counts_of_count
           @task.count ? add(total_of(@task.count).flat_map { |combination, sets| sided(combination, sets, false) }) : Bench::Counts.none

@@ -3,7 +3,7 @@ module JauntyBell
     module Card
       # The work of one round: how long it really is, and what each seat of a pair or trio gets of it.
       class Work
-        attr_reader :task, :seats
+        attr_reader :task, :seats, :school
 
         # `seats` 2 for pairs, 3 for a trio; `nth` which of the block's rounds that change striker it is (0, 1 …).
         def initialize(task, reading:, school: Lexicon::School.default, seats: 2, nth: 0)
@@ -39,6 +39,29 @@ module JauntyBell
           round = @task.round
           @turns ||= Turns.new(work: seconds - counting, swap: round.swap, every: turn_length, seats: seats, first: @nth,
             change: (round.swap == "n for n") ? 0 : @task.swap_time)
+        end
+
+        # Seconds of the counted part of one striker, exactly.
+        def counted_time = @sets.counted
+
+        # Its sets in order: Sets::Counted.
+        def counted_sets = @sets.counted_sets
+
+        # Seconds of one set of a combination.
+        def set_time(combination) = @sets.length(combination)
+
+        # [from, to] of every stretch on the clock in which somebody strikes, in seconds from its start.
+        def striking_spans = turns.all.flat_map { |turn| within(turn, turn.from, turn.to) }
+
+        # [phase or nil, from, to] over the part on the clock.
+        def phase_spans
+          whole = turns.work
+          phases = @task.round.phases
+          return [[nil, 0r, whole]] if phases.empty?
+          left = [whole - phases.sum { |phase| phase.seconds || 0 }, 0].max
+          clock = 0r
+          spans = phases.map { |phase| [phase, clock, clock = [clock + (phase.seconds || left), whole].min] }
+          (clock < whole) ? spans + [[nil, clock, whole]] : spans
         end
 
         # Share of each seat, work alone.
@@ -102,30 +125,20 @@ module JauntyBell
         def stretches_of(seat)
           (@stretches ||= {})[seat] ||= turns.all.select { |turn| turn.seat == seat }.flat_map do |turn|
             phase_spans.flat_map do |phase, from, to|
-              within(turn, from, to).map { |seconds| [seconds, !!phase&.other] }
+              within(turn, from, to).map { |start, stop| [stop - start, !!phase&.other] }
             end
           end
         end
 
+        # [from, to] of what the inner interval leaves of a turn between two instants.
         def within(turn, from, to)
           from, to = [turn.from, from].max, [turn.to, to].min
           return [] if to <= from
-          return [to - from] unless @task.interval
+          return [[from, to]] unless @task.interval
           on, off = @task.interval
           first = (from / (on + off)).floor
           (first..).lazy.map { |n| [n * (on + off), n * (on + off) + on] }.take_while { |start, _| start < to }
-            .map { |start, stop| overlap(start, stop, from, to) }.select(&:positive?).to_a
-        end
-
-        # [phase or nil, from, to] over the part on the clock.
-        def phase_spans
-          whole = turns.work
-          phases = @task.round.phases
-          return [[nil, 0r, whole]] if phases.empty?
-          left = [whole - phases.sum { |phase| phase.seconds || 0 }, 0].max
-          clock = 0r
-          spans = phases.map { |phase| [phase, clock, clock = [clock + (phase.seconds || left), whole].min] }
-          (clock < whole) ? spans + [[nil, clock, whole]] : spans
+            .map { |start, stop| [[start, from].max, [stop, to].min] }.select { |start, stop| stop > start }.to_a
         end
 
         def overlap(a, b, from, to) = [[b, to].min - [a, from].max, 0].max

@@ -1,0 +1,61 @@
+require "yaml"
+
+module JauntyBell
+  module Core
+    module Floor
+      # The words the Floor can speak, each a small audio file that ships with the application, and how long each takes.
+      #
+      #   Voice.words("jab, lead hook to the body") # => ["jab", "lead", "hook", "to the body"]
+      #   Voice.length(["jab"])                     # => its milliseconds
+      module Voice
+        GAP = 60 # ms between two words
+        LENGTHS = YAML.safe_load_file(File.expand_path("voice.yml", __dir__)).freeze # {word => ms}, written by bin/voices
+        LONGEST = LENGTHS.keys.map { |word| word.split.size }.max
+
+        SAID = ["next", "last round", "change", "other side", "other stance", "move on", "on the clock", "gloves and pads", "get ready", "burst", "in place", "moving",
+          "last ten seconds", "own time", "lead", "rear", "left", "right", "to the head", "to the body", "to the leg", "to the lead", "to the rear", "to the left", "to the right",
+          "down and back", "landing forward", "all the way round", "twice", "three times", "four times", "times", "feint", "touch", "light", "hard", "with", "partner",
+          "at long range", "at mid range", "at close range"].freeze
+        ONES = %w[zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen].freeze
+        TENS = %w[twenty thirty forty fifty sixty seventy eighty ninety].freeze
+
+        class << self
+          # Every word that ships: phrases of the Floor, numbers, blocks, and what the lexicon's names are spoken as.
+          def shipped
+            names = Lexicon::Techniques.default.flat_map { |technique| [technique.spoken, technique.family] }
+            (SAID + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } + names.map { |name| plain(name) }).uniq
+          end
+
+          # The words of a text that can be spoken, the longest known first; what is not known is left out. `own` are a club's
+          # own words: {word => ms}.
+          def words(text, own = {})
+            left = plain(text).split
+            said = []
+            until left.empty?
+              count = [left.size, [LONGEST, *own.keys.map { |word| word.split.size }].max].min.downto(1).find { |n| LENGTHS.key?(left.first(n).join(" ")) || own.key?(left.first(n).join(" ")) }
+              said << left.first(count).join(" ") if count
+              left = left.drop(count || 1)
+            end
+            said
+          end
+
+          # How a whole number from 1 to 999 is counted out loud.
+          def number(n)
+            return [ONES[n]] if n < 20
+            return [TENS[n / 10 - 2], *(number(n % 10) if n % 10 > 0)] if n < 100
+            [*number(n / 100), "hundred", *(["and", *number(n % 100)] if n % 100 > 0)]
+          end
+
+          # Milliseconds that words take, one after another.
+          def length(words, own = {})
+            return 0 if words.empty?
+            words.sum { |word| LENGTHS[word] || own.fetch(word) } + (words.size - 1) * GAP
+          end
+
+          # Lower case, no punctuation, blanks for hyphens.
+          def plain(text) = text.downcase.tr("-", " ").gsub(/[^a-z0-9 ]+/, " ").squeeze(" ").strip
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,86 @@
+module JauntyBell
+  module Core
+    module Floor
+      # What is heard inside the work of one run: counts, turns, phases, inner intervals and calls. Times in ms from its bell.
+      class WorkCues
+        FIRST_CALL = 1_500 # ms after the bell, or after a change
+        MOMENT = 1_200 # ms after the bell until the first phase is named
+
+        # `weights` {combination id => weight of being called}; `random` a Random.
+        def initialize(work, weights: {}, random: Random.new(0))
+          @work = work
+          @task = work.task
+          @weights = weights
+          @random = random
+        end
+
+        def all = counts + (@work.counting.positive? ? on_the_clock : []) + turns + phases + interval + calls
+
+        private
+
+        def counting = ms(@work.counting)
+
+        # Every set of the counted part, one striker after another; the first on the other side says so.
+        def counts
+          return [] if @work.counting.zero?
+          one = @work.counted_sets
+          starts = @work.alone? ? [0] : [0, @work.counted_time + @task.swap_time]
+          told = starts.flat_map { |start| one.flat_map { |set| counted(set, ms(start + set.at)) } }
+          told << voice(:swap, ms(@work.counted_time), "Change", ["change"]) if starts.size > 1
+          told
+        end
+
+        def counted(set, at)
+          number = voice(:count, at, set.number.to_s, Voice.number(set.number))
+          (set.other && set.number == 1) ? [voice(:side, at, "Other side", ["other side"]), number] : [number]
+        end
+
+        def on_the_clock = (@task.manner == "counted-then-clocked") ? [voice(:phase, counting, "Own time", ["own time"])] : []
+
+        # Partners change at the end of each turn and go on when the change is over.
+        def turns
+          anchor = (@task.round.swap == "even" && @work.counting.zero?) ? "share" : "start"
+          @work.turns.all.each_cons(2).flat_map do |turn, following|
+            change = voice(:swap, counting + ms(turn.to), "Change", ["change"], anchor: anchor)
+            (following.from > turn.to) ? [change, Cue.new(kind: :go, at: counting + ms(following.from), anchor: anchor)] : [change]
+          end
+        end
+
+        def phases
+          @work.phase_spans.filter_map.with_index do |(phase, from, _), i|
+            next unless phase
+            text = [("Other stance" if phase.other), phase.name].compact.reject(&:empty?).join(". ")
+            voice(:phase, counting + (i.zero? ? MOMENT : ms(from)), text, Voice.words(text)) unless text.empty?
+          end
+        end
+
+        def interval
+          on, off = @task.interval
+          return [] unless on
+          (0...(@work.turns.work / (on + off)).ceil).flat_map do |n|
+            [(Cue.new(kind: :interval_on, at: counting + ms(n * (on + off))) if n > 0), Cue.new(kind: :interval_off, at: counting + ms(n * (on + off) + on))]
+          end.compact.select { |cue| cue.at < ms(@work.seconds) }
+        end
+
+        def calls
+          return [] unless @task.manner == "called"
+          draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]), random: @random)
+          @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }.map do |at, choice|
+            Cue.new(kind: :call, at: at, text: choice.text, say: choice.say, combination_id: choice.id)
+          end
+        end
+
+        def choices
+          @task.sequence.zip(@task.round.drill.members).map do |combination, id|
+            text = Bench::Notation.spoken(combination)
+            Calls::Choice.new(id: id, text: text, say: Voice.words(text), set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
+          end
+        end
+
+        def voice(kind, at, text, say, anchor: "start") = Cue.new(kind: kind, at: at, text: text, say: say, anchor: anchor)
+
+        def ms(seconds) = (seconds * 1000).round
+      end
+    end
+  end
+end
