@@ -1,0 +1,112 @@
+module JauntyBell
+  module Core
+    module Floor
+      # Who works with whom: hard stops first, then the best total match of everybody here.
+      #
+      #   made = Pairs.new(partners, contact: true).made
+      #   made.groups  # => [Pairs::Group(ids, score, reasons), …], a trio among them where the number is odd
+      #   made.stuck   # => who could not be paired, and why
+      #
+      # Pairs are a maximum-weight matching in a general graph (Edmonds 1965; the gem graph_matching follows Galil 1986), of
+      # as many pairs as there can be. A trio counts as the mean of its three pairs; up to EXACT students every possible trio
+      # is tried, above that one is put to the pair it suits best and `gap` says how much better any pairing could be at most.
+      class Pairs
+        EXACT = 15 # students
+
+        # `ids` of two or three, `score` 0–100, `reasons` in words, `locked` by hand.
+        Group = Value.of(:ids, :score, :reasons, locked: false)
+        Stuck = Value.of(:id, :reasons)
+        # `alone`: Stuck of those whom a hold keeps from partner work. `gap`: points of the total that a better pairing could
+        # have at the most; 0 where this is the best.
+        Made = Value.of(:groups, :stuck, :alone, :gap) do
+          def total = groups.sum(&:score)
+        end
+
+        # `apart` [[id, id], …] never together; `met` {[id, id] in order => days since they last met}; `locked` ids of
+        # groups of two or three made by hand. Raises InvalidInput where a group made by hand must not be.
+        def initialize(partners, apart: [], met: {}, locked: [], contact: true, holding: true, school: Lexicon::School.default)
+          @partners = partners.to_h { |partner| [partner.id, partner] }
+          @match = Match.new(school: school, contact: contact, holding: holding, apart: apart, met: met)
+          @locked = locked.map { |ids| checked(ids) }
+        end
+
+        def made
+          alone, able = @partners.values.partition { |partner| @match.alone(partner) }
+          free = able.map(&:id) - @locked.flatten
+          groups, gap = @match.graph(free.map { |id| @partners.fetch(id) }).then { |graph| best(graph, free) }
+          groups, left = settled(groups, free - groups.flatten)
+          Made.new(groups: @locked.map { |ids| group(ids, locked: true) } + groups.map { |ids| group(ids) }.sort_by { |made| -made.score },
+            stuck: left.map { |id| stuck(id, able) }, alone: alone.map { |partner| Stuck.new(id: partner.id, reasons: [@match.alone(partner)]) }, gap: gap.round(2))
+        end
+
+        private
+
+        def checked(ids)
+          unknown = ids - @partners.keys
+          refuse("Somebody in a pair made by hand is not here any more.") if unknown.any?
+          refuse("A pair made by hand is of two, a trio of three.") unless [2, 3].include?(ids.uniq.size)
+          ids.each { |id| @match.alone(@partners[id])&.then { |why| refuse("#{@partners[id].name}: #{why}.") } }
+          ids.combination(2) do |one, two|
+            why = @match.stop(@partners[one], @partners[two])
+            refuse("#{@partners[one].name} and #{@partners[two].name}: #{why}.") if why
+          end
+          ids
+        end
+
+        # [groups of ids, gap]
+        def best(graph, free)
+          return [graph.matching(free), 0] if free.size.even? || free.size < 3
+          return [tried(graph, free), 0] if free.size <= EXACT
+          joined(graph, free)
+        end
+
+        # No trio, and every trio in turn, the rest matched.
+        def tried(graph, free)
+          trios = free.combination(3).select { |ids| graph.allowed?(ids) }.map { |ids| [ids, *graph.matching(free - ids)] }
+          [graph.matching(free), *trios].max_by { |groups| [groups.flatten.size, graph.total(groups)] }
+        end
+
+        # One waits outside a matching and joins a pair; then who waits and who is joined is exchanged while it helps. No
+        # pairing is better than the matching in which one waits: a trio is worth at most the best of its three pairs.
+        def joined(graph, free)
+          pairs = graph.matching(free)
+          bound = pairs.sum { |ids| graph.score(ids) }
+          trios = (free - pairs.flatten).flat_map { |id| pairs.map { |pair| [*pair, id] } }.select { |ids| graph.allowed?(ids) }
+          return [pairs, 0] if trios.empty?
+          made = trios.map { |trio| pairs.reject { |pair| (pair - trio).empty? } + [trio] }.max_by { |groups| graph.total(groups) }
+          made = graph.better(made)
+          [made, [bound - graph.total(made), 0].max]
+        end
+
+        # Whoever is left joins the pair that suits, if one does.
+        def settled(groups, left)
+          still = left.reject do |id|
+            home = groups.select { |ids| ids.size == 2 && graph_of(ids + [id]).allowed?(ids + [id]) }.max_by { |ids| graph_of(ids + [id]).score(ids + [id]) }
+            groups = groups - [home] + [home + [id]] if home
+            home
+          end
+          [groups, still]
+        end
+
+        def graph_of(ids) = @match.graph(@partners.values_at(*ids))
+
+        def group(ids, locked: false)
+          partners = @partners.values_at(*ids)
+          Group.new(ids: ids, score: @match.graph(partners).score(ids).round(1), reasons: partners.combination(2).map { |one, two| @match.words(one, two) }.reduce(:&), locked: locked)
+        end
+
+        # Why nobody is left for this one: each reason with how many it rules out.
+        def stuck(id, able)
+          others = able.reject { |partner| partner.id == id }
+          stops = others.filter_map { |other| @match.stop(@partners[id], other, counted: true) }.tally
+          reasons = stops.map { |why, count| "#{why} (#{count} of #{others.size})" }
+          reasons << "everybody who would do is paired already" if stops.values.sum < others.size
+          reasons = ["nobody else is here to work with"] if others.empty?
+          Stuck.new(id: id, reasons: reasons)
+        end
+
+        def refuse(message) = raise(InvalidInput.new(message, path: "locked"))
+      end
+    end
+  end
+end

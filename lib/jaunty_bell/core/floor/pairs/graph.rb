@@ -1,0 +1,55 @@
+require "graph_matching"
+
+module JauntyBell
+  module Core
+    module Floor
+      class Pairs
+        # Scores of every pair that is allowed, and the best matchings in them.
+        class Graph
+          FINE = 1_000 # scores are matched as whole thousandths
+
+          def initialize(partners, match)
+            @scores = partners.combination(2).reject { |one, two| match.stop(one, two) }.to_h { |one, two| [[one.id, two.id].sort, match.score(one, two)] }
+          end
+
+          # Two or three of whom each may work with each.
+          def allowed?(ids) = ids.combination(2).all? { |pair| @scores.key?(pair.sort) }
+
+          # Of a pair its score; of a trio the mean of its three pairs.
+          def score(ids) = ids.combination(2).sum { |pair| @scores.fetch(pair.sort) } / ids.combination(2).count
+
+          def total(groups) = groups.sum { |ids| score(ids) }
+
+          # As many pairs of these as can be, of those the best in total.
+          def matching(ids)
+            edges = @scores.select { |pair, _| (pair - ids).empty? }
+            return [] if edges.empty?
+            at = edges.keys.flatten.uniq.each_with_index.to_h { |id, i| [id, i + 1] }
+            graph = GraphMatching::Graph::WeightedGraph[*edges.map { |(one, two), score| [at[one], at[two], 1 + (score * FINE).round] }]
+            graph.maximum_weighted_matching(true).edges.map { |one, two| [at.key(one), at.key(two)] }
+          end
+
+          # Exchanges members of the trio with those of pairs while the total rises.
+          def better(groups)
+            loop do
+              found = neighbours(groups).max_by { |other| total(other) }
+              return groups if found.nil? || total(found) <= total(groups) + 1e-9
+              groups = found
+            end
+          end
+
+          private
+
+          # The trio and one pair, dealt out anew.
+          def neighbours(groups)
+            trio = groups.find { |ids| ids.size == 3 }
+            (groups - [trio]).flat_map do |pair|
+              five = trio + pair
+              five.combination(3).map { |three| (groups - [trio, pair]) + [three, five - three] }
+            end.select { |dealt| dealt.all? { |ids| allowed?(ids) } }
+          end
+        end
+      end
+    end
+  end
+end
