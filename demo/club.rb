@@ -60,8 +60,20 @@ module JauntyBell
         @students = FACTS["students"].map { |student| student.merge("id" => uuid) }
         @students.each do |student|
           @db[:students].insert(club_id: @club_id, id: student["id"], group_id: @groups.fetch(student["group"]), name: student["name"],
-            stance: student["stance"], level: student["level"], trains_elsewhere: student.fetch("elsewhere", false))
+            stance: student["stance"], level: student["level"], trains_elsewhere: student.fetch("elsewhere", false), **on_file(student))
         end
+        apart
+      end
+
+      # Numbers of the kind kept free for stories; nobody answers them.
+      def on_file(student)
+        {kg: student["kg"], born_on: @today - (student["age"] * 365.25).round - 40, stance_wish: student["wish"], guardian: student.fetch("guardian", ""),
+         emergency_name: student["call"], emergency_phone: format("07700 900%03d", 100 + FACTS["students"].index { |each| each["name"] == student["name"] } * 7)}
+      end
+
+      def apart
+        ids = @students.to_h { |student| [student["name"], student["id"]] }
+        FACTS["apart"].each { |names| ids.values_at(*names).sort.then { |one, two| @db[:kept_apart].insert(club_id: @club_id, one_id: one, two_id: two) } }
       end
 
       def shelf
@@ -149,9 +161,17 @@ module JauntyBell
         there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] }
         store = Store::Classes.new(@db, @club_id)
         week = (day - (@today - 7 * @weeks)).to_i / 7
-        store.record(class_id, {attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
+        pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
+        store.record(class_id, {pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
           marks: there.flat_map { |student| marks(student, card, day, starts, week) }}, coach_id: @coaches[group["coach"]])
+      end
+
+      # Somebody worked with somebody.
+      def pairs(there)
+        groups = there.map { |student| student["id"] }.shuffle(random: @random).each_slice(2).to_a
+        groups.pop.then { |last| (last.size == 2 || groups.empty?) ? groups.push(last) : groups.push(groups.pop + last) } if groups.any?
+        groups.select { |ids| ids.size > 1 }
       end
 
       # One series for each slot of the week.
@@ -177,7 +197,7 @@ module JauntyBell
           attempted = @random.rand(8..16)
           chance = (0.42 + 0.5 * student["talent"] + 0.045 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
           {id: uuid, student_id: student["id"], combination_id: combination_id, rung: rung, on: day, attempted: attempted,
-           clean: attempted.times.count { @random.rand < chance }, at: starts + 1800}
+           clean: attempted.times.count { @random.rand < chance }, broke_at: nil, at: starts + 1800}
         end
       end
 

@@ -16,7 +16,9 @@ class IsolationTest < ApiTest
     operations.each do |path, method|
       @their.each_value do |id|
         body = {version: 1, name: "Mine", notation: "1", minutes: 60, level: nil, group_id: nil, blocks: [], template: true, archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z",
-                attendances: [], following: false, cancelled: true, lifted: true, students: {uuid => true}, matter: "illness", from: "2026-01-01", to: nil, note: "", **drill}
+                attendances: [], following: false, cancelled: true, lifted: true, students: {uuid => true}, matter: "illness", from: "2026-01-01", to: nil, note: "",
+                kg: nil, born_on: nil, stance_wish: nil, emergency_name: "", emergency_phone: "", guardian: "", apart: [], present: [], locked: [], contact: true, holding: true,
+                device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}}, **drill}
         body[:blocks] = ["all"] if path.include?("/holds")
         call(method, path.sub("{id}", id).sub("{version}", "1"), **allowed(path, method, body))
         next assert_equal(409, status) if path.include?("/holds") && status == 409

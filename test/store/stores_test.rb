@@ -35,13 +35,16 @@ class StoresTest < StoreTest
   end
 
   def test_facts_sent_twice_are_stored_once
-    student, drill, held = new_student, new_combination, new_class
-    facts = {attendances: [{id: uuid, student_id: student, at: Time.now}], efforts: [{id: uuid, student_id: student, on: Date.today, effort: 7, minutes: 60, estimated: false, at: Time.now}],
-             marks: [{id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, at: Time.now}],
-             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Time.now}]}
-    assert_equal 4, classes.record(held[:id], facts, coach_id: nil)
+    student, other, drill, held = new_student, new_student(name: "Other"), new_combination, new_class
+    of = {id: uuid, student_id: student, at: Time.now}
+    facts = {attendances: [of], departures: [of], pairings: [{id: uuid, student_ids: [student, other], at: Time.now}], efforts: [of.merge(on: Date.today, effort: 7, minutes: 60, estimated: false)],
+             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Time.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Time.now}],
+             marks: [of.merge(combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
+             knocks: [of.merge(matter: "head knock", text: "")], recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])]}
+    assert_equal facts.size, classes.record(held[:id], facts, coach_id: nil)
     assert_equal 0, classes.record(held[:id], facts, coach_id: nil)
-    assert_equal [1, 1, 1, 1], classes.facts(held[:id]).values.map(&:size)
+    assert_equal [1] * 9, classes.facts(held[:id]).values.map(&:size)
+    assert_equal [["all"], ["contact", "hard effort"]], db[:holds].order(:to).select_map(:blocks).map(&:to_a)
   end
 
   def test_facts_are_stored_all_or_none

@@ -14,6 +14,16 @@ module JauntyBell
           to: given["to"] && Date.iso8601(given["to"]), note: given["note"])), status: 201)
       end
 
+      get("/students/:id/file") { answer(on_file(people.student(id))) }
+
+      put "/students/:id/file" do
+        coaches_only
+        given = body_given.transform_keys(&:to_sym)
+        born = given[:born_on] && Date.iso8601(given[:born_on])
+        raise Core::InvalidInput.new("A birthday lies in the past.", path: "born_on") if born && born > people.today
+        answer(on_file(people.file(id, given.merge(born_on: born), apart: given[:apart])))
+      end
+
       put "/holds/:id/lifted" do
         coaches_only
         answer(shown(care.lift(id, on: people.today)))
@@ -22,6 +32,10 @@ module JauntyBell
       private
 
       def care = @care ||= Store::Care.new(db, club_id, account_id: account[:id])
+
+      def on_file(row)
+        Store::People::FILE.to_h { |name| [name, Files::StudentJson.plain(row[name])] }.merge(apart: people.apart_from(row[:id]))
+      end
 
       def shown(row)
         today = people.today

@@ -3,6 +3,11 @@ module JauntyBell
     # The Floor: a class held from a card, and the facts of it.
     class Floor < Room
       include Planning
+      include Doorway
+
+      MOST = 60 # students, up to whom it is told what is short
+
+      FOLLOWERS = Followers.new
 
       get "/classes" do
         from = Time.now - 12 * 3600
@@ -29,6 +34,30 @@ module JauntyBell
         fresh = classes.record(id, facts, coach_id: account[:id])
         classes.take_back_marks(id, body_given["taken_back"]) if body_given["taken_back"]&.any?
         answer({new: fresh})
+      end
+
+      # Pairs of those who are here, on the given terms.
+      post "/classes/:id/pairs" do
+        row = classes.find(id)
+        students = people.students.select { |student| body_given["present"].include?(student[:id]) }
+        known = known_at_door(row, students)
+        pairs = Core::Floor::Pairs.new(students.map { |student| partner(student, known) }, apart: known[:apart], met: known[:met], locked: body_given["locked"],
+          contact: body_given["contact"], holding: body_given["holding"], school: school.settings)
+        answer(Files::PairsJson.of(pairs.made))
+      end
+
+      get "/classes/:id/live" do
+        now = classes.find(id)[:live]
+        content_type "text/event-stream"
+        next FOLLOWERS.event(now) unless env["rack.hijack?"]
+        FOLLOWERS.add([club_id, id], env["rack.hijack"].call, now)
+        ""
+      end
+
+      put "/classes/:id/live" do
+        live = body_given.except("take").merge("name" => account[:name])
+        classes.go_on(id, live, take: body_given["take"])
+        answer({told: FOLLOWERS.tell([club_id, id], live)})
       end
 
       put "/classes/:id/ended" do
@@ -58,17 +87,34 @@ module JauntyBell
 
       def shown(row)
         card = row[:card_id] ? cards.find(row[:card_id]) : {blocks: []}
-        whole = reckoned(card[:blocks], row[:minutes], classes.expected_students(row).size.nonzero?)
+        expected = classes.expected_students(row)
+        whole = reckoned(card[:blocks], row[:minutes], expected.size.nonzero?)
         rounds = Files::RunsJson.of(whole)
-        rows = combinations.by_id(rounds.filter_map { |round| round[:combination_id] })
+        rows = combinations.by_id((rounds.filter_map { |round| round[:combination_id] } + pools(whole)).uniq)
+        students = people.students
+        known = known_at_door(row, students)
+        owned = owned(rounds, expected.map { |student| student[:id] }, known[:day])
         how = reading
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,
           combinations: rows.transform_values { |found| Files::CombinationJson.of(found, how) },
-          segments: Core::Floor::CueSheet.new(whole).segments.map { |segment| segment.to_h.merge(cues: segment.cues.map(&:to_h)) },
-          students: Files::StudentJson.all(people), facts: facts(row[:id])
+          segments: sheet(row, whole, weights(owned)).segments.map { |segment| Files::SegmentJson.of(segment) },
+          students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },
+          short: Files::KitJson.short(whole, MOST), first_aid: school.settings.first_aid, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
+          contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), facts: facts(row[:id])
         )
       end
+
+      def pools(plan) = plan.tasks.values.select { |task| task.manner == "called" }.flat_map { |task| task.round.drill.members }
+
+      def doors(students, known, owned, names)
+        groups = people.groups.to_h { |group| [group[:id], group[:name]] }
+        due = due_of(owned, names)
+        students.map { |student| at_door(student, known, groups, due) }
+      end
+
+      # What is called is drawn from the class's own seed, so that every device has the same.
+      def sheet(row, plan, weights) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights)
 
       def facts(class_id)
         classes.facts(class_id).transform_values do |list|

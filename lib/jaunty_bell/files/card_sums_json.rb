@@ -12,7 +12,7 @@ module JauntyBell
       def to_h
         {total: @plan.total, over: @plan.over, planned_load: @plan.planned_load.to_f.round(3), mean_effort: @plan.mean_effort.to_f.round(3),
          rounds: rounds, runs: runs, counts: counts(@plan.counts), share: share(@plan.share), trio: @plan.trio_share && share(@plan.trio_share),
-         students: @plan.company.students, circuits: circuits, findings: findings, kit: kit}
+         students: @plan.company.students, circuits: circuits, findings: findings, kit: KitJson.of(@plan)}
       end
 
       # Counts of a mean student in whole numbers.
@@ -55,18 +55,6 @@ module JauntyBell
           rotation = @plan.circuit(@plan.blocks[b])
           {block: b, groups: rotation.groups, places: rotation.places, table: rotation.table, steps: rotation.steps, waits: rotation.waits}
         end
-      end
-
-      # Everything to be worn and at hand, with how many the class needs at once and how many the club owns.
-      def kit
-        worn = @plan.tasks.values.flat_map(&:kit).tally.keys
-        held = @plan.tasks.values.filter_map(&:implement).uniq.reject { |implement| Core::Card::Checks::Kit::FREE.include?(implement.id) }
-        {worn: worn - held.map(&:name), held: held.map { |implement| {name: implement.name, needed: needed(implement), owned: @plan.company.owned(implement)} }}
-      end
-
-      def needed(implement)
-        return unless @plan.company.students
-        @plan.tasks.filter_map { |at, task| Core::Card::Checks::Kit::Needs.of(task, @plan.blocks[at[0]], @plan.company) if task.implement == implement }.max
       end
     end
   end

@@ -2,8 +2,12 @@ module JauntyBell
   module Store
     # Classes on a date and the facts of them. Facts carry ids made by the device: sent twice, they are stored once.
     class Classes
-      FACTS = {attendances: %i[id class_id student_id at], round_runs: %i[id class_id round title combination_id worked_s outcome at],
-               marks: %i[id class_id student_id combination_id rung on attempted clean at], efforts: %i[id class_id student_id on effort minutes estimated at]}.freeze
+      FACTS = {attendances: %i[id class_id student_id at], departures: %i[id class_id student_id at], pairings: %i[id class_id student_ids at],
+               round_runs: %i[id class_id round title combination_id worked_s outcome at], calls: %i[id class_id round combination_id at],
+               marks: %i[id class_id student_id combination_id rung on attempted clean broke_at at], notes: %i[id class_id student_id text at],
+               knocks: %i[id class_id student_id matter text at], recordings: %i[id class_id student_id round kind samples at],
+               efforts: %i[id class_id student_id on effort minutes estimated at]}.freeze
+      SAID_BY = %i[marks notes knocks].freeze # whose coach is kept
 
       def initialize(db, club_id)
         @db = db
@@ -92,7 +96,10 @@ module JauntyBell
       def record(class_id, facts, coach_id:)
         find(class_id)
         @db.transaction(savepoint: true) do
-          facts.sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
+          known(facts.fetch(:pairings, []).flat_map { |pairing| pairing[:student_ids] }.uniq)
+          fresh = facts.sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
+          held_back(facts.fetch(:knocks, []), coach_id)
+          fresh
         end
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("A fact names a student or a combination that is not in your club.")
@@ -109,24 +116,57 @@ module JauntyBell
         find(id)
       end
 
-      # Everything recorded of a class.
+      # Where the class stands, as the device that leads it said last: kept, so that who comes later sees it too.
+      # `live` is {"device", "name", "at", …}. Raises Missing, or Conflict while another device leads; `take` takes the lead.
+      def go_on(id, live, take: false)
+        @db.transaction(savepoint: true) do
+          now = rows.where(id: id).for_update.first || raise(Missing, "This class is not in your club.")
+          leader = now[:live]
+          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if leader && leader["device"] != live["device"] && !take
+          rows.where(id: id).update(live: Sequel.pg_jsonb(live))
+        end
+      end
+
+      # Everything recorded of a class but what sensors heard.
       def facts(id)
-        FACTS.keys.to_h { |table| [table, @db[table].where(club_id: @club_id, class_id: id).order(:at, :id).all] }
+        (FACTS.keys - [:recordings]).to_h { |table| [table, @db[table].where(club_id: @club_id, class_id: id).order(:at, :id).all] }
+      end
+
+      # What a class knows of its students at the door: {student id => {last: day they last came, twice: minutes trained today
+      # elsewhere in the club}} and {[id, id] => days since they last worked together}. Two queries.
+      def known_of(row, ids)
+        day = @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", row[:starts_at], zone))
+        came = @db[:attendances].where(Sequel[:attendances][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
+          .join(:classes, club_id: :club_id, id: :class_id).where { Sequel[:classes][:starts_at] < row[:starts_at] + 43_200 }
+          .select(:student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone), Sequel[:classes][:minutes])
+          .from_self.group(:student_id).select(:student_id, Sequel.lit("max(day) FILTER (WHERE day < ?) AS last", day), Sequel.lit("coalesce(sum(minutes) FILTER (WHERE day = ?), 0) AS minutes", day))
+        {day: day, came: came.to_hash(:student_id), met: met_lately(row, ids)}
       end
 
       private
+
+      MET_WITHIN = 60 # days
+
+      # {[id, id] in order => days} of who worked with whom in the classes before this one.
+      def met_lately(row, ids)
+        @db[:pairings].where(Sequel[:pairings][:club_id] => @club_id).join(:classes, club_id: :club_id, id: :class_id)
+          .where(starts_at: (row[:starts_at] - MET_WITHIN * 86_400)...row[:starts_at]).where(Sequel.lit("student_ids && ?", Sequel.pg_array(ids, :uuid)))
+          .order(:starts_at).select_map([:student_ids, :starts_at]).each_with_object({}) do |(group, at), met|
+            group.to_a.sort.combination(2) { |pair| met[pair] = ((row[:starts_at] - at) / 86_400).floor }
+          end
+      end
+
+      def zone = @db[:clubs].where(id: @club_id).select(:time_zone)
 
       def rows = @db[:classes].where(Sequel[:classes][:club_id] => @club_id)
 
       # A local time of the club, so many weeks on, as the database counts it: summer time and winter time are its business.
       def local(at, week)
-        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
         Sequel.lit("(?::timestamp + make_interval(days => ?)) AT TIME ZONE (?)", at, 7 * week, zone)
       end
 
       # Seconds on the clock on the wall from when a class begins to a local time.
       def shift_to(at, row)
-        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
         @db.get(Sequel.lit("extract(epoch FROM ?::timestamp - (?::timestamptz AT TIME ZONE (?)))", at, row[:starts_at], zone)).to_i
       end
 
@@ -140,7 +180,6 @@ module JauntyBell
 
       # A week on is a week by the clock on the wall: the shift is made in local time.
       def touch(set, facts, shift)
-        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
         moved = Sequel.lit("((starts_at AT TIME ZONE (?)) + make_interval(secs => ?)) AT TIME ZONE (?)", zone, shift, zone)
         set.update(facts.merge(starts_at: moved, revision: Sequel[:revision] + 1, changed_at: Sequel::CURRENT_TIMESTAMP))
       end
@@ -167,10 +206,33 @@ module JauntyBell
         @db[:attendances].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* }
       end
 
+      # A knock to the head holds the student back at once (Core::Care::HeadKnock).
+      def held_back(knocks, coach_id)
+        today = People.new(@db, @club_id).today
+        knocks.select { |knock| knock[:matter] == Core::Care::HeadKnock::MATTER }.each do |knock|
+          Core::Care::HeadKnock.holds(knock[:id], today).each do |id, hold|
+            @db[:holds].insert_conflict.insert(club_id: @club_id, id: id, student_id: knock[:student_id], matter: hold.matter, blocks: Sequel.pg_array(hold.blocks, :text),
+              from: hold.from, to: hold.to, note: knock[:text].to_s, account_id: coach_id)
+          end
+        end
+      end
+
+      # Raises Conflict where one of these students is not in the club: an array of ids has no foreign key.
+      def known(student_ids)
+        return if student_ids.empty? || @db[:students].where(club_id: @club_id, id: student_ids).count == student_ids.size
+        raise Conflict.new("A pair names a student who is not in your club.", path: "pairings")
+      end
+
+      def stored(fact)
+        fact[:student_ids] &&= Sequel.pg_array(fact[:student_ids], :uuid)
+        fact[:samples] &&= Sequel.pg_jsonb(fact[:samples])
+        fact
+      end
+
       def append(table, list, coach_id)
         return 0 if list.empty?
-        rows = list.map { |fact| fact.slice(*FACTS.fetch(table)).merge(club_id: @club_id) }
-        rows.each { |row| row[:coach_id] = coach_id } if table == :marks
+        rows = list.map { |fact| stored(FACTS.fetch(table).to_h { |column| [column, fact[column]] }).merge(club_id: @club_id) }
+        rows.each { |row| row[:coach_id] = coach_id } if SAID_BY.include?(table)
         @db[table].insert_conflict.returning(:id).multi_insert(rows, return: :primary_key).compact.size
       end
     end

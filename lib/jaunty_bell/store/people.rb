@@ -31,6 +31,27 @@ module JauntyBell
       # Raises Missing.
       def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
 
+      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian].freeze
+
+      # Ids of those a student is never put together with.
+      def apart_from(id) = pairs_apart([id]).map { |pair| (pair - [id]).first }
+
+      # [[id, id], …] of those of these students who are never put together.
+      def pairs_apart(ids) = @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: ids}, {two_id: ids})).select_map(%i[one_id two_id])
+
+      # Changes what is on file of a student: facts of FILE, and with whom they are never put together. Raises Missing or Conflict.
+      def file(id, facts, apart:)
+        student(id)
+        @db.transaction(savepoint: true) do
+          @db[:students].where(club_id: @club_id, id: id).update(facts.slice(*FILE))
+          @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: id}, {two_id: id})).delete
+          @db[:kept_apart].multi_insert((apart - [id]).map { |other| [id, other].sort.then { |one, two| {club_id: @club_id, one_id: one, two_id: two} } })
+        end
+        student(id)
+      rescue Sequel::ForeignKeyConstraintViolation
+        raise Conflict.new("Somebody they are kept apart from is not in your club.", path: "apart")
+      end
+
       private
 
       def accounts = @db[:accounts].where(club_id: @club_id)

@@ -8,7 +8,7 @@ module JauntyBell
         NAMES = %i[numbering lead_kick_loads lead_kick_bare pairing stances finish continuous first_rung rest catch_cross
           feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep warm_legs
           hard_effort kick_lean hand_lean junior_round hall space kit rooms
-          calls_apart pair_weights size_gap].freeze
+          calls_apart pair_weights size_gap first_aid].freeze
 
         def self.default = @default ||= new(Shelf.schools.fetch("settings"))
 

@@ -1,0 +1,50 @@
+module JauntyBell
+  module Core
+    module Floor
+      # What a coach should know about a student as they come in: short, the gravest first.
+      class Door
+        LONG = 21 # days away after which somebody is eased back in
+
+        # kind: :hold, :twice, :back, :junior, :due or :guardian
+        Note = Value.of(:kind, :text)
+
+        # `holds` on the day; `last` the day they last came, or nil; `minutes` trained at the club today already; `due` names of
+        # this class's combinations that are due.
+        def initialize(day:, holds: [], last: nil, minutes: 0, junior: false, guardian: "", due: [])
+          @day = day
+          @holds = holds
+          @last = last
+          @minutes = minutes
+          @junior = junior
+          @guardian = guardian
+          @due = due
+        end
+
+        def notes = [*held, twice, back, *young, due].compact
+
+        private
+
+        def held = @holds.map { |hold| Note.new(kind: :hold, text: "#{hold.matter.capitalize}: #{blocked(hold.blocks)}") }
+
+        def blocked(blocks)
+          return "out today" if blocks.include?("all")
+          "no #{blocks.join(", no ")}"
+        end
+
+        def twice = (Note.new(kind: :twice, text: "Second session today: #{@minutes} min already") if @minutes.positive?)
+
+        def back
+          return if @last.nil? || (@day - @last) < LONG
+          Note.new(kind: :back, text: "Back after #{((@day - @last) / 7).floor} weeks: ease in")
+        end
+
+        def young
+          return [] unless @junior
+          [Note.new(kind: :junior, text: "Junior: no head contact, no contact with adults"), (Note.new(kind: :guardian, text: "No guardian on file") if @guardian.to_s.strip.empty?)].compact
+        end
+
+        def due = (Note.new(kind: :due, text: "Due: #{@due.join(", ")}") if @due.any?)
+      end
+    end
+  end
+end

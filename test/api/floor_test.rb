@@ -1,0 +1,116 @@
+require "support/api"
+
+# What a device needs to run a class, and what it sends: the door, pairs, knocks, who leads.
+class FloorApiTest < ApiTest
+  def setup
+    super
+    @group = new_group
+    @ana, @bo, @cy = %w[Ana Bo Cy].map { |name| new_student(group: @group, name: name, kg: 60) }
+    @two = new_combination(text: "1-2", name: "Two")
+    @card = new_card(rounds: [round(combination_id: @two[:id], rung: "count", implement: "focus-mitts", swap: "even", every: nil)])
+    @class_id = uuid
+    call(:post, "/api/floor/classes", id: @class_id, card_id: @card[:id], group_id: @group)
+  end
+
+  def now = Time.now.utc.iso8601
+
+  def today = Store::People.new(db, club).today
+
+  def shown = call(:get, "/api/floor/classes/#{@class_id}")
+
+  def student(id) = shown[:students].find { |row| row[:id] == id }
+
+  def record(**facts) = call(:post, "/api/floor/classes/#{@class_id}/facts", **facts)
+
+  def file(id, **facts)
+    call(:put, "/api/care/students/#{id}/file", kg: 60, born_on: nil, stance_wish: nil, emergency_name: "", emergency_phone: "", guardian: "", apart: [], **facts)
+  end
+
+  def pairs(*ids, locked: [], contact: true) = call(:post, "/api/floor/classes/#{@class_id}/pairs", present: ids, locked: locked, contact: contact, holding: true)
+
+  def test_what_is_on_file_stands_at_the_door
+    file(@ana, born_on: (today << 12 * 12).iso8601, emergency_name: "Mam", emergency_phone: "07700 900100", stance_wish: "other")
+    assert_equal 200, status
+    assert_equal [true, {name: "Mam", phone: "07700 900100", guardian: ""}, %w[junior guardian]], student(@ana).then { |row| [row[:junior], row[:emergency], row[:notes].map { |note| note[:kind] }] }
+    assert_equal [false, []], student(@bo).values_at(:junior, :notes)
+  end
+
+  def test_a_file_that_cannot_be
+    file(@ana, kg: 5)
+    assert_refused 400, path: "kg"
+    file(@ana, born_on: (today + 1).iso8601)
+    assert_refused 422, path: "born_on"
+    file(@ana, apart: [uuid])
+    assert_refused 409, path: "apart"
+    sign_in(new_account(club, "assistant"))
+    file(@ana)
+    assert_refused 403
+  end
+
+  def test_second_session_long_absence_and_what_is_due
+    earlier, long_ago = new_class, new_class
+    db[:classes].where(id: earlier[:id]).update(starts_at: Time.now - 60)
+    db[:classes].where(id: long_ago[:id]).update(starts_at: Time.now - 40 * 86_400)
+    classes.record(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Time.now}]}, coach_id: nil)
+    classes.record(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Time.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Time.now} }}, coach_id: nil)
+    assert_equal ["Second session today: 60 min already"], student(@ana)[:notes].map { |note| note[:text] }
+    assert_equal ["Back after 5 weeks: ease in", "Due: Two"], student(@bo)[:notes].map { |note| note[:text] }
+  end
+
+  def test_pairs_of_who_is_here
+    file(@ana, apart: [@bo])
+    record(pairings: [{id: uuid, student_ids: [@ana, @cy], at: now}])
+    assert_equal [[@ana, @cy]], pairs(@ana, @cy)[:groups].map { |group| group[:ids].sort_by { |id| [@ana, @bo, @cy].index(id) } }
+    assert_equal [["they are kept apart (1 of 1)"]] * 2, pairs(@ana, @bo)[:stuck].map { |one| one[:reasons] }
+    assert_equal 3, pairs(@cy, @bo, new_student(group: @group, name: "Dee"))[:groups].first[:ids].size
+    pairs(@ana, @bo, locked: [[@ana, @bo]])
+    assert_refused 422, path: "locked", says: /Ana and Bo: they are kept apart/
+  end
+
+  def test_a_knock_to_the_head_holds_at_once_and_once
+    knock = {id: uuid, student_id: @ana, matter: "head knock", text: "slipped, hit the post", at: now}
+    2.times { record(knocks: [knock]) }
+    assert_equal [["all"], ["contact", "hard effort"]], call(:get, "/api/care/students/#{@ana}/holds").map { |hold| hold[:blocks] }.sort
+    assert_equal "a hold blocks all work", pairs(@ana, @bo)[:alone].first[:reasons].first
+    assert_equal ["all", "contact", "hard effort"], student(@ana)[:blocks].sort
+    call(:put, "/api/care/holds/#{knock[:id]}/lifted", lifted: true)
+    assert_refused 409
+  end
+
+  def test_other_knocks_are_kept_and_hold_nobody
+    record(knocks: [{id: uuid, student_id: @ana, matter: "knee or shin", text: "", at: now}])
+    assert_empty call(:get, "/api/care/students/#{@ana}/holds")
+    assert_equal 1, shown[:facts][:knocks].size
+  end
+
+  def test_calls_are_the_same_on_every_device
+    drill = new_drill(manner: "called", pool: [@two[:id], new_combination(text: "3-2", name: "Hook")[:id]])
+    card = new_card(name: "Called", rounds: [round(drill_id: drill[:id], rung: "call")])
+    call(:post, "/api/floor/classes", id: @class_id = uuid, card_id: card[:id], group_id: @group)
+    calls = -> { shown[:segments].flat_map { |segment| segment[:cues] }.select { |cue| cue[:kind] == "call" } }
+    assert_operator calls.call.size, :>, 20
+    assert_equal calls.call, calls.call
+    assert_equal %w[Hook Two], calls.call.map { |cue| shown[:combinations][cue[:combination_id].to_sym][:name] }.uniq.sort
+  end
+
+  def test_what_is_short_for_how_many
+    call(:put, "/api/school/settings", settings: {kit: {"focus-mitts" => 2}})
+    assert_nil shown[:short][:"4"]
+    assert_equal [{name: "focus mitts", needed: 3, owned: 2}], shown[:short][:"6"]
+  end
+
+  def live(device, take: false, moment: "ring") = call(:put, "/api/floor/classes/#{@class_id}/live", device: device, take: take, moment: moment, ring: {at: 1, gone: 4_000, running: true, extra: {}})
+
+  def test_one_leads_and_others_follow
+    mine, theirs = uuid, uuid
+    assert_equal({told: 0}, live(mine))
+    live(theirs)
+    assert_refused 409, path: "device", says: /A coach leads this class on another device/
+    live(theirs, take: true)
+    assert_equal 200, status
+    live(mine)
+    assert_refused 409
+    get "/api/floor/classes/#{@class_id}/live"
+    assert_match(/\Adata: \{.*"device":"#{theirs}"/, last_response.body)
+  end
+end
