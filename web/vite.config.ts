@@ -1,9 +1,40 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
+import { VitePWA } from "vite-plugin-pwa";
+
+// What a class needs without a network: the pages, the type, the spoken words; and the last answers about it.
+const offline = VitePWA({
+  registerType: "autoUpdate",
+  injectRegister: "script-defer",
+  manifest: {
+    name: "Jaunty Bell",
+    short_name: "Jaunty Bell",
+    description: "Boxing and kickboxing classes: designed, run and kept.",
+    start_url: "/floor",
+    display: "standalone",
+    background_color: "#f4eee3",
+    theme_color: "#20252b",
+    icons: [{ src: "/bell.svg", sizes: "any", type: "image/svg+xml" }],
+  },
+  workbox: {
+    globPatterns: ["**/*.{js,css,html,svg,woff2,wav}"],
+    navigateFallback: "/index.html",
+    navigateFallbackDenylist: [/^\/api\//],
+    cleanupOutdatedCaches: true,
+    runtimeCaching: [
+      {
+        urlPattern: ({ url, request }) =>
+          request.method === "GET" && /^\/api\/(session|floor\/(?!classes\/[^/]+\/live))/.test(url.pathname),
+        handler: "NetworkFirst",
+        options: { cacheName: "club", networkTimeoutSeconds: 8, expiration: { maxEntries: 60 } },
+      },
+    ],
+  },
+});
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), offline],
   build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
   server: { proxy: { "/api": "http://127.0.0.1:4000" } },
 });

@@ -112,5 +112,8 @@ class FloorApiTest < ApiTest
     assert_refused 409
     get "/api/floor/classes/#{@class_id}/live"
     assert_match(/\Adata: \{.*"device":"#{theirs}"/, last_response.body)
+    db[:classes].where(id: @class_id).update(live: Sequel.lit("jsonb_set(live, '{told}', to_jsonb((live->>'told')::float - 5))"))
+    get "/api/floor/classes/#{@class_id}/live"
+    assert_includes 9_000..9_900, JSON.parse(last_response.body.delete_prefix("data: "))["ring"]["gone"], "what was said five seconds ago has moved on"
   end
 end

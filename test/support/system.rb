@@ -29,9 +29,9 @@ module SystemServer
     @started = true
   end
 
-  def self.driver(app)
-    profile = Dir.mktmpdir("jaunty-bell-chromium")
-    Minitest.after_run { FileUtils.rm_rf(profile) }
+  def self.new_profile = Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
+
+  def self.driver(app, profile = new_profile)
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
     [*FLAGS, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag| options.add_argument(flag) }
     options.add_option("goog:loggingPrefs", {browser: "ALL"})

@@ -26,7 +26,13 @@ class FloorSystemTest < SystemTest
     click_button "Start"
     assert_button "Pause"
     # A tablet that slept for seven minutes: the warm-up of six and 60 s of rest are over.
-    page.execute_script("const key = Object.keys(localStorage).find((k) => k === 'floor:#{@class_id}'); const hall = JSON.parse(localStorage[key]); hall.ring.since -= 430000; localStorage[key] = JSON.stringify(hall); location.reload()")
+    page.driver.browser.execute_async_script(<<~JS, "floor:#{@class_id}")
+      const [key, done] = arguments;
+      indexedDB.open("jaunty-bell").onsuccess = ({target: {result: db}}) => {
+        const store = db.transaction("kept", "readwrite").objectStore("kept");
+        store.get(key).onsuccess = ({target: {result: hall}}) => { hall.ring.since -= 430000; store.put(hall, key).onsuccess = () => { location.reload(); done(); }; };
+      };
+    JS
     assert_selector "h1", text: "Two bells"
     within("main") { assert_text "Round 2 of 11" }
     assert_equal [["done", 360]], wait_for_rows(:round_runs, 1).map { |row| row.values_at(:outcome, :worked_s) }
@@ -66,6 +72,123 @@ class FloorSystemTest < SystemTest
     click_button "Run it"
     click_button "Open the door"
     assert_text "This class has no rounds"
+  end
+
+  def here(*names) = names.each { |name| click_button name }
+
+  def test_pairs_are_made_and_made_anew
+    here "Idris Lockkeeper", "Pia Pontoon", "Otto Halfpenny", "Nessa Driftwood"
+    within("section[aria-label=Pairs]") { assert_selector "li", count: 2 }
+    within("section[aria-label=Pairs]") { here "Pia Pontoon", "Nessa Driftwood" }
+    within("section[aria-label=Pairs]") do
+      assert_selector "li", text: /Pia Pontoon.*Nessa Driftwood.*by hand|Nessa Driftwood.*Pia Pontoon.*by hand/m
+      assert_text "Idris Lockkeeper"
+    end
+    within("section[aria-label=Everybody]") { click_button "Otto Halfpenny" }
+    within("section[aria-label=Pairs]") { assert_selector "li", text: "Nobody left for" }
+    within("section[aria-label=Pairs]") { assert_text "everybody who would do is paired already" }
+    within("section[aria-label=Pairs]") { click_button "by hand" }
+    within("section[aria-label=Pairs]") { assert_selector "li", text: "trio", count: 1 }
+    click_button "To the ring"
+    assert_equal [3], wait_for_rows(:pairings, 1).map { |row| row[:student_ids].size }
+  end
+
+  def test_what_to_know_and_whom_to_call
+    assert_selector "button[aria-label^='Kit Bollard.'][aria-label*='Junior: no head contact, no contact with adults. No guardian on file']"
+    here "Kit Bollard"
+    press "e"
+    within("[role=dialog]") do
+      assert_text "Defibrillator: in the porch"
+      assert_link "07700 900233"
+      assert_text "Jo Bollard"
+    end
+  end
+
+  def test_where_a_set_broke_and_a_note
+    here "Pia Pontoon"
+    click_button "To the ring"
+    2.times { click_button "Skip" }
+    click_button "Pia Pontoon: clean"
+    click_button "Pia Pontoon: lost it, where?"
+    click_button "jab → cross"
+    assert_selector "[data-testid='tally Pia Pontoon']", text: "1 clean of 2"
+    assert_equal [nil, 0], wait_for_rows(:marks, 2).map { |row| row[:broke_at] }
+    press "w"
+    within("[role=dialog]") do
+      select "Pia Pontoon", from: "About"
+      fill_in "What you saw", with: "Hands come home now"
+      click_button "Keep it"
+    end
+    assert_equal ["Hands come home now"], wait_for_rows(:notes, 1).map { |row| row[:text] }
+  end
+
+  def test_a_knock_to_the_head_holds_back_at_once
+    here "Idris Lockkeeper", "Pia Pontoon"
+    click_button "To the ring"
+    press "k"
+    within("[role=dialog]") do
+      select "Idris Lockkeeper", from: "Who"
+      assert_text "call for emergency care now"
+      assert_text "growing restlessness"
+      click_button "Hold back and write down"
+    end
+    within("section[aria-label=Marks]") { assert_no_text "Idris" }
+    wait_for_rows(:knocks, 1)
+    id = db[:students].first(name: "Idris Lockkeeper")[:id]
+    assert_equal [["all"], ["contact", "hard effort"]], db[:holds].where(student_id: id).select_map(:blocks).map(&:to_a).sort
+  ensure
+    db[:holds].where(matter: "head knock").delete
+  end
+
+  def test_the_whole_club_s_estimate_lands_in_the_book
+    here "Idris Lockkeeper", "Pia Pontoon"
+    click_button "To the ring"
+    click_button "End class"
+    click_button "Tap again to end"
+    within("[aria-label='Effort of Pia Pontoon']") { find("[aria-label='4, somewhat hard']").click }
+    within("[aria-label='Effort of everybody not asked yet']") { find("[aria-label='6, harder']").click }
+    click_button "Done"
+    assert_text "Everything you tapped is in the Book."
+    assert_equal [[4, false], [6, true]], wait_for_rows(:efforts, 2).map { |row| [row[:effort].to_i, row[:estimated]] }.sort
+  end
+
+  def test_a_screen_on_the_wall_follows
+    click_button "To the ring"
+    tablet = page.current_window
+    wall = window_opened_by { page.execute_script("window.open('/floor/#{@class_id}/wall')") }
+    within_window(wall) { assert_selector "[role=timer]", text: "6:00" }
+    within_window(tablet) { 2.times { click_button "Skip" } }
+    within_window(wall) do
+      assert_selector "h1", text: "Two bells"
+      assert_selector "[role=timer]", text: "1:00"
+      assert_no_button "Skip"
+      assert_accessible
+    end
+  ensure
+    wall&.close
+  end
+
+  def test_a_second_device_follows_until_it_takes_the_lead
+    click_button "To the ring"
+    assert_button "Start"
+    expect_refusals
+    page.execute_script("localStorage.setItem('device', JSON.stringify('#{SecureRandom.uuid}'))")
+    visit page.current_path
+    assert_text "Nell Tidewell leads this class on another device. This one follows."
+    assert_no_button "Start"
+    click_button "Lead from here"
+    assert_button "Start"
+  end
+
+  def test_sound_and_what_is_called_next
+    click_button "To the ring"
+    press "s"
+    within("[role=dialog]") do
+      uncheck "Voice: counts, changes and what is next"
+      check "Show the next call on the screen"
+      click_button "Close"
+    end
+    assert_button "Bell only"
   end
 
   private

@@ -12,6 +12,7 @@ const CalendarPlace = lazy(() => import("./card/CalendarPlace"));
 const CardPlace = lazy(() => import("./card/CardPlace"));
 const FloorPlace = lazy(() => import("./floor/FloorPlace"));
 const ClassPlace = lazy(() => import("./floor/ClassPlace"));
+const WallPlace = lazy(() => import("./floor/WallPlace"));
 const SquadPlace = lazy(() => import("./book/SquadPlace"));
 const StudentPlace = lazy(() => import("./book/StudentPlace"));
 const WeeksPlace = lazy(() => import("./weeks/WeeksPlace"));
@@ -32,6 +33,7 @@ export function App() {
     <Suspense fallback={<Waiting what="this place" />}>
       <Routes>
         <Route path="/floor/:id" element={<ClassPlace />} />
+        <Route path="/floor/:id/wall" element={<WallPlace />} />
         <Route path="*" element={<Framed />} />
       </Routes>
     </Suspense>

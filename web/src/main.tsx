@@ -12,7 +12,9 @@ const client = new QueryClient({
     queries: {
       retry: (count, error) => error instanceof Refusal && error.offline && count < 2,
       refetchOnWindowFocus: false,
+      networkMode: "always",
     },
+    mutations: { networkMode: "always" },
   },
 });
 

@@ -47,7 +47,7 @@ module JauntyBell
       end
 
       get "/classes/:id/live" do
-        now = classes.find(id)[:live]
+        now = aged(classes.find(id)[:live])
         content_type "text/event-stream"
         next FOLLOWERS.event(now) unless env["rack.hijack?"]
         FOLLOWERS.add([club_id, id], env["rack.hijack"].call, now)
@@ -56,7 +56,7 @@ module JauntyBell
 
       put "/classes/:id/live" do
         live = body_given.except("take").merge("name" => account[:name])
-        classes.go_on(id, live, take: body_given["take"])
+        classes.go_on(id, live.merge("told" => Time.now.to_f), take: body_given["take"])
         answer({told: FOLLOWERS.tell([club_id, id], live)})
       end
 
@@ -66,6 +66,13 @@ module JauntyBell
       end
 
       private
+
+      # What was said some time ago, as it stands now.
+      def aged(live)
+        return live unless live&.dig("ring", "running")
+        since = ((Time.now.to_f - live["told"]) * 1000).round
+        live.to_h.merge("ring" => live["ring"].to_h.merge("gone" => live["ring"]["gone"] + since))
+      end
 
       def classes = @classes ||= Store::Classes.new(db, club_id)
 

@@ -34,7 +34,7 @@ module JauntyBell
       def beat
         loop do
           sleep BEAT
-          @lock.synchronize { @open.keys.each { |key| each(key) { ": here\n\n" } } }
+          @lock.synchronize { @open.keys.each { |key| each(key) { "event: here\ndata: 1\n\n" } } }
         end
       end
 

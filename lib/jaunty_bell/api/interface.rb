@@ -12,11 +12,16 @@ module JauntyBell
       def call(env)
         return Errors.response(405, "This address is only read.") unless %w[GET HEAD].include?(env["REQUEST_METHOD"])
         asset = env["PATH_INFO"].start_with?("/assets/")
-        path = (asset || File.file?(File.join(@root, File.basename(env["PATH_INFO"])))) ? env["PATH_INFO"] : "/index.html"
+        path = (asset || kept?(env["PATH_INFO"])) ? env["PATH_INFO"] : "/index.html"
         status, headers, body = @files.call(env.merge("PATH_INFO" => path))
         headers["cache-control"] = asset ? FOREVER : "no-cache"
         [status, headers, body]
       end
+
+      private
+
+      # A file of the build beside its page, or a spoken word.
+      def kept?(path) = path.match?(%r{\A/(voice/)?[\w.-]+\z}) && File.file?(File.join(@root, path))
     end
   end
 end

@@ -117,12 +117,14 @@ module JauntyBell
       end
 
       # Where the class stands, as the device that leads it said last: kept, so that who comes later sees it too.
-      # `live` is {"device", "name", "at", …}. Raises Missing, or Conflict while another device leads; `take` takes the lead.
+      # `live` is {"device", "name", "moment", "ring", "told"}. Raises Missing, or Conflict while another device leads; `take`
+      # takes the lead. One that stood at the door and has been silent for a while leads no more; one that rang the bell does:
+      # it may have lost the network.
       def go_on(id, live, take: false)
         @db.transaction(savepoint: true) do
           now = rows.where(id: id).for_update.first || raise(Missing, "This class is not in your club.")
           leader = now[:live]
-          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if leader && leader["device"] != live["device"] && !take
+          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if leader && leader["device"] != live["device"] && !take && leads?(leader, live)
           rows.where(id: id).update(live: Sequel.pg_jsonb(live))
         end
       end
@@ -146,6 +148,9 @@ module JauntyBell
       private
 
       MET_WITHIN = 60 # days
+      SILENT = 60 # seconds
+
+      def leads?(leader, live) = leader["moment"] != "door" || live["told"] - leader["told"] < SILENT
 
       # {[id, id] in order => days} of who worked with whom in the classes before this one.
       def met_lately(row, ids)

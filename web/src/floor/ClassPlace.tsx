@@ -1,35 +1,44 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, data, type HeldClass } from "../api/client";
-import { newId } from "../kit/ids";
+import { idOf } from "../kit/ids";
 import { Trouble, Waiting } from "../kit/parts";
 import { PlaceKeys } from "../kit/placeKeys";
-import { keep, recall } from "../kit/stored";
 import { Door } from "./Door";
-import { Outbox } from "./outbox";
+import { Following } from "./Following";
+import { type Hall, readHall } from "./hall";
+import { keepFor, recallKept } from "./kept";
+import { useLead } from "./lead";
+import { Outbox, outboxKey, type Waiting as Unsent } from "./outbox";
 import { RingView } from "./RingView";
-import { newRing, pause, type Ring } from "./ring";
 import { Stool } from "./Stool";
 
-export type Tap = { id: string; student: string; combination: string; rung: string; attempted: number; clean: number };
-export type Hall = {
-  moment: "door" | "ring" | "stool" | "done";
-  present: string[];
-  sent: string[];
-  ring: Ring;
-  taps: Tap[];
-};
+export type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void; outbox: Outbox };
+
+/** The class as the server has it; the device keeps the last answer for when there is no network. */
+export function useHeldClass(id: string) {
+  return useQuery({
+    queryKey: ["class", id],
+    queryFn: () => data(api.GET("/api/floor/classes/{id}", { params: { path: { id } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */
 export default function ClassPlace() {
   const { id } = useParams();
-  const held = useQuery({
-    queryKey: ["class", id],
-    queryFn: () => data(api.GET("/api/floor/classes/{id}", { params: { path: { id: id as string } } })),
+  const held = useHeldClass(id as string);
+  const kept = useQuery({
+    queryKey: ["kept", id],
+    queryFn: async () => ({
+      hall: await recallKept<Hall>(hallKey(id as string)),
+      unsent: await recallKept<Unsent>(outboxKey(id as string)),
+    }),
     staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 0,
   });
-  if (held.isPending) return <Waiting what="the class" />;
+  if (held.isPending || !kept.data) return <Waiting what="the class" />;
   if (held.error) {
     return (
       <div className="mx-auto mt-10 max-w-lg px-4">
@@ -43,20 +52,25 @@ export default function ClassPlace() {
   }
   return (
     <PlaceKeys>
-      <Running key={held.data.id} held={held.data} />
+      <Running key={held.data.id} held={held.data} kept={kept.data} />
     </PlaceKeys>
   );
 }
 
-function Running({ held }: { held: HeldClass }) {
-  const key = `floor:${held.id}`;
-  const [hall, setHall] = useState<Hall>(() => recall<Hall>(key) ?? firstHall(held));
+const hallKey = (classId: string) => `floor:${classId}`;
+
+type RunningProps = { held: HeldClass; kept: { hall?: Hall; unsent?: Unsent } };
+
+function Running({ held, kept }: RunningProps) {
+  const key = hallKey(held.id);
+  const [hall, setHall] = useState<Hall>(() => readHall(kept.hall, held));
   const [, redraw] = useState(0);
-  const outbox = useMemo(() => new Outbox(held.id, () => redraw((n) => n + 1)), [held.id]);
+  const [outbox] = useState(() => new Outbox(held.id, kept.unsent, () => redraw((n) => n + 1)));
   const change = useCallback((next: (hall: Hall) => Hall) => setHall(next), []);
+  const { leader, take } = useLead(held.id, hall);
 
   useEffect(() => {
-    keep(key, hall.moment === "done" ? undefined : hall);
+    void keepFor(key, hall.moment === "done" ? undefined : hall);
   }, [key, hall]);
 
   useEffect(() => {
@@ -69,28 +83,25 @@ function Running({ held }: { held: HeldClass }) {
     };
   }, [outbox]);
 
-  useRunFacts(held, hall, outbox);
+  useRunFacts(held, hall, change, outbox);
 
+  if (leader) return <Following held={held} leader={leader} change={change} take={take} />;
   if (hall.moment === "ring") return <RingView held={held} hall={hall} change={change} outbox={outbox} />;
   if (hall.moment === "door") return <Door held={held} hall={hall} change={change} outbox={outbox} />;
   return <Stool held={held} hall={hall} change={change} outbox={outbox} />;
 }
 
-function firstHall(held: HeldClass): Hall {
-  const came = held.facts.attendances.map((fact) => String((fact as { student_id?: string }).student_id));
-  return { moment: held.ended_at ? "done" : "door", present: came, sent: came, ring: newRing(held.segments), taps: [] };
-}
-
-/** Every round that is left becomes a fact, once. */
-function useRunFacts(held: HeldClass, hall: Hall, outbox: Outbox) {
-  const told = useRef(hall.ring.runs.length);
+/** Every round that is left becomes a fact; its id is drawn from its place, so that told twice it is the same fact. */
+function useRunFacts(held: HeldClass, { ring, told }: Hall, change: Props["change"], outbox: Outbox) {
   useEffect(() => {
-    for (const run of hall.ring.runs.slice(told.current)) {
+    if (ring.runs.length === told) return;
+    for (const [index, run] of ring.runs.entries()) {
+      if (index < told) continue;
       const round = held.rounds[run.round];
       outbox.put({
         table: "round_runs",
         fact: {
-          id: newId(),
+          id: idOf(`${held.id} round ${index} ${run.at}`),
           round: run.round,
           title: round?.title ?? "Round",
           combination_id: round?.combination_id ?? null,
@@ -100,9 +111,6 @@ function useRunFacts(held: HeldClass, hall: Hall, outbox: Outbox) {
         },
       });
     }
-    told.current = hall.ring.runs.length;
-  }, [hall.ring.runs, held, outbox]);
+    change((hall) => ({ ...hall, told: ring.runs.length }));
+  }, [ring.runs, told, held, change, outbox]);
 }
-
-/** To the stool: the clock stands. */
-export const toStool = (hall: Hall): Hall => ({ ...hall, moment: "stool", ring: pause(hall.ring, Date.now()) });

@@ -1,70 +1,99 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { HeldClass, Student } from "../api/client";
-import { newId } from "../kit/ids";
+import type { Schemas } from "../api/client";
+import { idOf, newId } from "../kit/ids";
 import { Button } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
+import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
-import { wake } from "./bell";
-import type { Hall } from "./ClassPlace";
-import type { Outbox } from "./outbox";
+import type { Props } from "./ClassPlace";
+import { type Hall, whoIsHere } from "./hall";
+import { now } from "./now";
+import type { Fact } from "./outbox";
+import { PairsPanel } from "./PairsPanel";
 import { isFresh } from "./ring";
+import { sound } from "./sound";
 
-type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void; outbox: Outbox };
+type AtDoor = Schemas["AtDoor"];
 
-/** The door: who is here, one tap each. */
+/** The door: who is here, one tap each; what to know of them; who works with whom. */
 export function Door({ held, hall, change, outbox }: Props) {
   const club = useClub();
   const [others, setOthers] = useState(held.group_id === null);
-  const expected = held.students.filter((student) => student.group_id === held.group_id);
-  const rest = held.students.filter((student) => student.group_id !== held.group_id);
+  const [help, setHelp] = useState(false);
+  const expected = held.students.filter((student) => held.expected.includes(student.id));
+  const rest = held.students.filter((student) => !held.expected.includes(student.id));
   const toggle = (id: string) =>
-    change((now) => ({
-      ...now,
-      present: now.present.includes(id) ? now.present.filter((other) => other !== id) : [...now.present, id],
+    change((was) => ({
+      ...was,
+      present: was.present.includes(id) ? was.present.filter((other) => other !== id) : [...was.present, id],
     }));
   const enter = () => {
-    wake();
-    const fresh = hall.present.filter((id) => !hall.sent.includes(id));
-    const at = new Date().toISOString();
-    outbox.put(
-      ...fresh.map((student_id) => ({ table: "attendances" as const, fact: { id: newId(), student_id, at } })),
-    );
-    change((now) => ({ ...now, moment: "ring", sent: [...now.sent, ...fresh] }));
+    sound.wake();
+    outbox.put(...comings(hall), ...pairings(held.id, hall));
+    change((was) => ({ ...was, moment: "ring", sent: [...new Set([...was.sent, ...was.present])] }));
   };
-  useKeysOf("The door", [{ keys: "Ctrl+Enter", does: "to the ring", run: () => held.segments.length > 0 && enter() }]);
+  useKeysOf("The door", [
+    { keys: "Ctrl+Enter", does: "to the ring", run: () => held.segments.length > 0 && enter() },
+    { keys: "e", does: "first aid and whom to call", run: () => setHelp(true) },
+  ]);
+  const short = held.short[String(hall.present.length)] ?? [];
   return (
-    <main className="mx-auto max-w-5xl px-4 py-4 pb-28">
-      <p className="mb-1 text-sm">
-        <Link to="/floor" className="font-semibold underline">
-          Floor
-        </Link>{" "}
-        · {dayAndTime(held.starts_at, club.time_zone)} · {held.minutes} min
-      </p>
-      <h1 className="wide mb-1 font-extrabold text-3xl">{held.title}</h1>
+    <main className="mx-auto max-w-6xl px-4 py-4 pb-28">
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <p className="mb-1 text-sm">
+            <Link to="/floor" className="font-semibold underline">
+              Floor
+            </Link>{" "}
+            · {dayAndTime(held.starts_at, club.time_zone)} · {held.minutes} min
+          </p>
+          <h1 className="wide mb-1 font-extrabold text-3xl">{held.title}</h1>
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <Link
+            to={`/floor/${held.id}/wall`}
+            target="_blank"
+            className="inline-flex min-h-9 items-center rounded-full border-[1.5px] border-ink/70 bg-chalk px-4 font-semibold text-sm hover:bg-canvas-deep"
+          >
+            Wall screen
+          </Link>
+          <Button onClick={() => setHelp(true)}>First aid and whom to call</Button>
+        </div>
+      </div>
       <p className="mb-4 text-ink-soft">
-        Who is here? One tap each. Wraps and gloves on, water within reach; say where the first aid is.
+        Who is here? One tap each. Wraps and gloves on, mouthguard where there is contact, water within reach.
       </p>
-      <Students
-        title={held.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
-        students={held.group_id ? expected : held.students}
-        hall={hall}
-        toggle={toggle}
-      />
-      {held.group_id !== null && rest.length > 0 && (
-        <>
-          <Button look="quiet" className="my-3 px-3" onClick={() => setOthers(!others)} aria-expanded={others}>
-            {others ? "Hide the other groups" : `Somebody from another group? (${rest.length})`}
-          </Button>
-          {others && <Students title="Other groups" students={rest} hall={hall} toggle={toggle} />}
-        </>
-      )}
+      <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
+        <div className="min-w-0">
+          <Students
+            title={held.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
+            students={held.group_id ? expected : held.students}
+            hall={hall}
+            toggle={toggle}
+          />
+          {held.group_id !== null && rest.length > 0 && (
+            <>
+              <Button look="quiet" className="my-3 px-3" onClick={() => setOthers(!others)} aria-expanded={others}>
+                {others ? "Hide the other groups" : `A guest from another group? (${rest.length})`}
+              </Button>
+              {others && <Students title="Other groups" students={rest} hall={hall} toggle={toggle} />}
+            </>
+          )}
+        </div>
+        <PairsPanel held={held} hall={hall} change={change} />
+      </div>
       <div className="fixed inset-x-0 bottom-0 border-seam border-t bg-canvas/95 px-4 py-3">
-        <div className="mx-auto flex max-w-5xl items-center justify-between gap-4">
+        <div className="mx-auto flex max-w-6xl items-center justify-between gap-4">
           <p role="status" className="font-bold text-lg">
             {hall.present.length} here
-            {hall.present.length % 2 === 1 && hall.present.length > 1 ? ", one trio in pair work" : ""}
+            {hall.pairs?.groups.some((group) => group.ids.length === 3) ? ", one trio in pair work" : ""}
+            {short.map((each) => (
+              <span key={each.name} className="ml-2 inline-block font-semibold text-base text-rear">
+                {each.name}: {each.needed} needed, {each.owned} owned
+              </span>
+            ))}
           </p>
           {held.segments.length === 0 ? (
             <p className="font-semibold text-rear">This class has no rounds: put some on its card first.</p>
@@ -75,25 +104,39 @@ export function Door({ held, hall, change, outbox }: Props) {
           )}
         </div>
       </div>
+      <Help open={help} close={() => setHelp(false)} lines={held.first_aid} students={held.students} hall={hall} />
     </main>
   );
 }
 
-function Students({
-  title,
-  students,
-  hall,
-  toggle,
-}: {
-  title: string;
-  students: Student[];
-  hall: Hall;
-  toggle: (id: string) => void;
-}) {
+/** Who has come and who has left since it was last told. */
+function comings(hall: Hall): Fact[] {
+  const at = new Date(now()).toISOString();
+  const came = hall.present.filter((id) => !hall.sent.includes(id));
+  const left = hall.sent.filter((id) => !hall.present.includes(id));
+  return [
+    ...came.map((student_id): Fact => ({ table: "attendances", fact: { id: newId(), student_id, at } })),
+    ...left.map((student_id): Fact => ({ table: "departures", fact: { id: newId(), student_id, at } })),
+  ];
+}
+
+/** The pairs as they stand; the same pair told twice is one fact. */
+function pairings(classId: string, hall: Hall): Fact[] {
+  if (hall.pairs?.for !== whoIsHere(hall)) return [];
+  const at = new Date(now()).toISOString();
+  return hall.pairs.groups.map(({ ids }) => ({
+    table: "pairings",
+    fact: { id: idOf(`${classId} pair ${[...ids].sort().join(" ")}`), student_ids: ids, at },
+  }));
+}
+
+type StudentsProps = { title: string; students: AtDoor[]; hall: Hall; toggle: (id: string) => void };
+
+function Students({ title, students, hall, toggle }: StudentsProps) {
   return (
     <section aria-label={title}>
       <h2 className="wide mb-2 font-bold">{title}</h2>
-      <ul className="grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-4">
+      <ul className="grid gap-2 sm:grid-cols-2">
         {students.map((student) => {
           const here = hall.present.includes(student.id);
           return (
@@ -101,6 +144,7 @@ function Students({
               <button
                 type="button"
                 aria-pressed={here}
+                aria-label={[student.name, ...student.notes.map((note) => note.text)].join(". ")}
                 onClick={() => toggle(student.id)}
                 className={`flex min-h-18 w-full items-center gap-3 rounded-xl border-2 px-3 py-2 text-left ${here ? "border-lead bg-lead text-chalk" : "border-seam bg-chalk hover:border-ink"}`}
               >
@@ -116,6 +160,14 @@ function Students({
                     {student.level}
                     {student.stance !== "orthodox" && `, ${student.stance}`}
                   </span>
+                  {student.notes.map((note) => (
+                    <span
+                      key={note.text}
+                      className={`block text-sm ${here ? "text-chalk" : GRAVE.includes(note.kind) ? "font-semibold text-rear" : "text-ink"}`}
+                    >
+                      {note.text}
+                    </span>
+                  ))}
                 </span>
               </button>
             </li>
@@ -123,5 +175,52 @@ function Students({
         })}
       </ul>
     </section>
+  );
+}
+
+const GRAVE = ["hold", "twice", "back", "guardian"];
+
+type HelpProps = { open: boolean; close: () => void; lines: string[]; students: AtDoor[]; hall: Hall };
+
+/** First aid, and whom to call for each who is here. */
+function Help({ open, close, lines, students, hall }: HelpProps) {
+  const here = students.filter((student) => hall.present.includes(student.id));
+  return (
+    <Sheet open={open} close={close} title="First aid and whom to call">
+      {lines.length === 0 ? (
+        <p className="mb-3 text-ink-soft">
+          Nothing is written here yet: tell “The school” who the first aider is and where the box is.
+        </p>
+      ) : (
+        <ul className="mb-3 font-semibold">
+          {lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+      <h3 className="mb-1 font-bold">Whom to call</h3>
+      {here.length === 0 && <p className="text-ink-soft">Nobody is checked in yet.</p>}
+      <ul className="grid gap-2">
+        {here.map((student) => (
+          <li key={student.id} className="flex items-center justify-between gap-3 rounded-lg bg-canvas px-3 py-2">
+            <span>
+              <span className="block font-bold">{student.name}</span>
+              <span className="text-sm">
+                {student.emergency.name || "nobody on file"}
+                {student.emergency.guardian && `, guardian ${student.emergency.guardian}`}
+              </span>
+            </span>
+            {student.emergency.phone && (
+              <a
+                href={`tel:${student.emergency.phone.replaceAll(" ", "")}`}
+                className="rounded-full border-[1.5px] border-ink px-4 py-2 font-bold"
+              >
+                {student.emergency.phone}
+              </a>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Sheet>
   );
 }

@@ -1,40 +1,40 @@
 import { useState } from "react";
-import type { Bout, HeldClass } from "../api/client";
+import type { Bout } from "../api/client";
 import { Choice } from "../kit/Choice";
+import { newId } from "../kit/ids";
 import { useClub } from "../kit/session";
-import type { Hall, Tap } from "./ClassPlace";
-import type { Outbox } from "./outbox";
+import type { Props as ClassProps } from "./ClassPlace";
+import type { Tap } from "./hall";
 
-type Props = {
-  held: HeldClass;
-  hall: Hall;
-  round?: Bout;
-  mark: (tap: Omit<Tap, "id">) => string;
-  takeBack: () => void;
-  outbox: Outbox;
-};
+type Props = ClassProps & { round?: Bout; takeBack: () => void };
+type Asked = { student: string; name: string };
 const COUNTS = [1, 3, 5, 10];
 
-/** The students in a strip: each tap counts so many attempts as clean or as rough. */
-export function MarkStrip({ held, hall, round, mark, takeBack, outbox }: Props) {
+/** The students in a strip: each tap counts so many attempts as clean, as rough, or as lost at a link. */
+export function MarkStrip({ held, hall, round, change, takeBack, outbox }: Props) {
   const club = useClub();
   const [count, setCount] = useState(1);
+  const [asked, setAsked] = useState<Asked>();
   const present = held.students.filter((student) => hall.present.includes(student.id));
   const combination = round?.combination_id;
-  const tap = (student: string, clean: boolean) => {
+  const drawn = combination ? held.combinations[combination] : undefined;
+  const tap = (student: string, clean: boolean, broke?: number) => {
     if (!combination || !round) return;
-    const facts = { student, combination, rung: round.rung, attempted: count, clean: clean ? count : 0 };
-    const id = mark(facts);
+    setAsked(undefined);
+    const attempted = broke === undefined ? count : 1;
+    const facts = { attempted, clean: clean ? attempted : 0 };
+    const mark: Tap = { id: newId(), student, combination, rung: round.rung, ...facts, broke };
+    change((before) => ({ ...before, taps: [...before.taps, mark] }));
     outbox.put({
       table: "marks",
       fact: {
-        id,
+        id: mark.id,
         student_id: student,
         combination_id: combination,
         rung: round.rung,
         on: dayOf(club.time_zone),
-        attempted: count,
-        clean: facts.clean,
+        ...facts,
+        broke_at: broke ?? null,
         at: new Date().toISOString(),
       },
     });
@@ -57,7 +57,7 @@ export function MarkStrip({ held, hall, round, mark, takeBack, outbox }: Props) 
             choose={setCount}
             className="flex gap-1.5"
             look={(chosen) =>
-              `size-9 rounded-full border-2 font-bold ${chosen ? "border-brass-bright bg-brass-bright text-night" : "border-night-line text-canvas"}`
+              `size-11 rounded-full border-2 font-bold ${chosen ? "border-brass-bright bg-brass-bright text-night" : "border-night-line text-canvas"}`
             }
           />
         </div>
@@ -65,12 +65,20 @@ export function MarkStrip({ held, hall, round, mark, takeBack, outbox }: Props) 
           type="button"
           onClick={takeBack}
           disabled={hall.taps.length === 0}
-          className="min-h-9 rounded-full border-2 border-night-line px-3 font-semibold text-sm disabled:opacity-60"
+          className="min-h-11 rounded-full border-2 border-night-line px-3 font-semibold text-sm disabled:opacity-60"
         >
           Take back
         </button>
       </div>
       {!combination && <p className="mb-2 text-night-soft">Nothing to mark in this round.</p>}
+      {asked && drawn && (
+        <Links
+          name={asked.name}
+          actions={drawn.actions.map((action) => action.spoken)}
+          choose={(link) => tap(asked.student, false, link)}
+          close={() => setAsked(undefined)}
+        />
+      )}
       <ul className="grid gap-2 lg:max-h-[calc(100dvh-236px)] lg:overflow-y-auto">
         {present.map((student) => {
           const taps = hall.taps.filter(
@@ -79,7 +87,7 @@ export function MarkStrip({ held, hall, round, mark, takeBack, outbox }: Props) 
           const clean = taps.reduce((sum, entry) => sum + entry.clean, 0);
           const attempted = taps.reduce((sum, entry) => sum + entry.attempted, 0);
           return (
-            <li key={student.id} className="flex items-center gap-2 rounded-xl bg-night-raised py-1.5 pr-1.5 pl-4">
+            <li key={student.id} className="flex items-center gap-2 rounded-xl bg-night-raised py-1.5 pr-1.5 pl-3">
               <span className="min-w-0 flex-1">
                 <span className="block truncate font-bold text-lg">{student.name.split(" ")[0]}</span>
                 <span className="text-night-soft text-sm" data-testid={`tally ${student.name}`}>
@@ -100,6 +108,13 @@ export function MarkStrip({ held, hall, round, mark, takeBack, outbox }: Props) 
                 disabled={!combination}
                 tap={() => tap(student.id, false)}
               />
+              <MarkButton
+                label={`${student.name}: lost it, where?`}
+                sign="⌇"
+                look="border-canvas/70 text-canvas"
+                disabled={!combination}
+                tap={() => setAsked({ student: student.id, name: student.name })}
+              />
             </li>
           );
         })}
@@ -108,26 +123,52 @@ export function MarkStrip({ held, hall, round, mark, takeBack, outbox }: Props) 
   );
 }
 
-function MarkButton({
-  label,
-  sign,
-  look,
-  disabled,
-  tap,
-}: {
-  label: string;
-  sign: string;
-  look: string;
-  disabled: boolean;
-  tap: () => void;
-}) {
+type LinksProps = { name: string; actions: string[]; choose: (link: number) => void; close: () => void };
+
+/** At which link a set broke: from one action to the next. */
+function Links({ name, actions, choose, close }: LinksProps) {
+  return (
+    <section aria-label={`Where did ${name} lose it?`} className="mb-2 rounded-xl border-2 border-brass-bright p-3">
+      <div className="mb-2 flex items-center justify-between gap-2">
+        <h2 className="font-bold">Where did {name.split(" ")[0]} lose it?</h2>
+        <button
+          type="button"
+          onClick={close}
+          className="min-h-11 rounded-full border-2 border-night-line px-4 font-semibold"
+        >
+          Nowhere
+        </button>
+      </div>
+      <ol className="grid gap-1.5">
+        {linksOf(actions).map(({ link, from, to }) => (
+          <li key={link}>
+            <button
+              type="button"
+              onClick={() => choose(link)}
+              className="min-h-16 w-full rounded-xl border-2 border-night-line px-3 text-left font-semibold active:bg-night-line"
+            >
+              {from} → {to}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** Each action to the next. */
+const linksOf = (actions: string[]) => actions.slice(1).map((to, link) => ({ link, from: actions[link], to }));
+
+type MarkButtonProps = { label: string; sign: string; look: string; disabled: boolean; tap: () => void };
+
+function MarkButton({ label, sign, look, disabled, tap }: MarkButtonProps) {
   return (
     <button
       type="button"
       aria-label={label}
       disabled={disabled}
       onClick={tap}
-      className={`flex h-16 w-18 items-center justify-center rounded-xl border-[2.5px] font-extrabold text-3xl active:bg-night-line disabled:opacity-40 ${look}`}
+      className={`flex size-16 items-center justify-center rounded-xl border-[2.5px] font-extrabold text-3xl active:bg-night-line disabled:opacity-40 ${look}`}
     >
       {sign}
     </button>

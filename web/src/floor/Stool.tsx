@@ -1,19 +1,21 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, data, type HeldClass, type Student } from "../api/client";
+import { api, data, type HeldClass, Refusal, type Student } from "../api/client";
 import { Choice } from "../kit/Choice";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useClub } from "../kit/session";
 import { keep, useStored } from "../kit/stored";
-import type { Hall } from "./ClassPlace";
+import type { Props } from "./ClassPlace";
+import { KnockSheet } from "./KnockSheet";
 import { dayOf } from "./MarkStrip";
 import type { Outbox } from "./outbox";
 import { Sending } from "./RingView";
 import { isOver } from "./ring";
 
-type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void; outbox: Outbox };
+const NOT_YET = "No connection to the club's server yet. All is kept on this device and is sent once there is one.";
+
 type Answer = { id: string; effort: number; estimated: boolean };
 type Told = { minutes: string; answers: Record<string, Answer> };
 
@@ -35,7 +37,8 @@ const WORDS = [
 export function Stool({ held, hall, change, outbox }: Props) {
   const club = useClub();
   const client = useQueryClient();
-  const present = held.students.filter((student) => hall.present.includes(student.id));
+  const present = held.students.filter((student) => hall.sent.includes(student.id));
+  const [knock, setKnock] = useState(false);
   const [told, setTold] = useStored<Told>(`stool:${held.id}`, { minutes: String(held.minutes), answers: {} });
   const { minutes, answers } = told;
   const [estimating, setEstimating] = useState(false);
@@ -49,7 +52,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
         const answer = answers[student_id];
         if (answer) outbox.put({ table: "efforts", fact: { ...answer, student_id, on, minutes: whole, at } });
       }
-      await outbox.send();
+      if (!(await outbox.send())) throw outbox.refusal ?? new Refusal(0, [{ message: NOT_YET }]);
       await data(
         api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body: { ended_at: at } }),
       );
@@ -66,6 +69,11 @@ export function Stool({ held, hall, change, outbox }: Props) {
       ...told,
       answers: { ...answers, [student]: { id: answers[student]?.id ?? newId(), effort, estimated: estimating } },
     });
+  const forAll = (effort: number) => {
+    const open = present.filter(({ id }) => answers[id] === undefined);
+    const estimates = open.map(({ id }) => [id, { id: newId(), effort, estimated: true }] as const);
+    setTold({ ...told, answers: { ...answers, ...Object.fromEntries(estimates) } });
+  };
   if (hall.moment === "done") return <Done held={held} outbox={outbox} />;
   const cut = hall.ring.runs.filter((run) => run.outcome !== "done");
   return (
@@ -100,6 +108,34 @@ export function Stool({ held, hall, change, outbox }: Props) {
         />
         These are my estimates, not the students' own words
       </label>
+      <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
+        {present.length > 0 && (
+          <>
+            <span className="font-semibold text-sm">All alike, my estimate</span>
+            <Choice
+              label="Effort of everybody not asked yet"
+              options={WORDS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
+              value={null}
+              choose={forAll}
+              className="flex flex-wrap gap-1"
+              look={() => "size-11 rounded-lg border-[1.5px] border-seam font-bold hover:border-ink"}
+            />
+          </>
+        )}
+        <Button onClick={() => setKnock(true)} disabled={present.length === 0}>
+          A knock or an injury
+        </Button>
+      </div>
+      {hall.knocks.length > 0 && (
+        <ul aria-label="Knocks" className="mb-4 rounded-xl border-2 border-rear px-4 py-2">
+          {hall.knocks.map((each) => (
+            <li key={each.id} className="font-semibold">
+              {held.students.find((student) => student.id === each.student)?.name}: {each.matter}
+              {each.matter === "head knock" && ", held back from now on"}
+            </li>
+          ))}
+        </ul>
+      )}
       {present.length === 0 && <p className="text-ink-soft">Nobody was checked in, so there is nobody to ask.</p>}
       <ul className="grid gap-2">
         {present.map((student) => (
@@ -116,9 +152,17 @@ export function Stool({ held, hall, change, outbox }: Props) {
           <Trouble error={finish.error}>What you entered is kept on this device.</Trouble>
         </div>
       )}
+      <KnockSheet
+        open={knock}
+        close={() => setKnock(false)}
+        held={held}
+        students={present}
+        change={change}
+        outbox={outbox}
+      />
       <div className="fixed inset-x-0 bottom-0 border-seam border-t bg-canvas/95 px-4 py-3">
         <div className="mx-auto flex max-w-4xl items-center justify-between gap-4">
-          {!isOver(hall.ring) ? (
+          {!isOver(hall.ring) || hall.ring.runs.length === 0 ? (
             <Button onClick={() => change((now) => ({ ...now, moment: "ring" }))}>Back to the ring</Button>
           ) : (
             <span />

@@ -33,8 +33,7 @@ export const isRunning = (ring: Ring) => ring.since !== null && !isOver(ring);
 export const isFresh = (ring: Ring) => ring.at === 0 && ring.elapsed === 0 && ring.since === null;
 
 const extra = (ring: Ring, at: number) => ring.extra[at] ?? 0;
-const length = (ring: Ring, at = ring.at) =>
-  Math.max(LEAST, (ring.segments[at]?.duration ?? 0) + extra(ring, at));
+const length = (ring: Ring, at = ring.at) => Math.max(LEAST, (ring.segments[at]?.duration ?? 0) + extra(ring, at));
 
 /** Time gone in the current segment. A clock that jumps back does not take time away. */
 export const gone = (ring: Ring, now: number) =>

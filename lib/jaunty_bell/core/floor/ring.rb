@@ -40,7 +40,11 @@ module JauntyBell
         def pause(now) = since ? but(elapsed: gone(now), since: nil) : self
 
         # On to the next segment; work that is left early is noted as skipped.
-        def skip(now) = over? ? self : leave(now, "skipped").but(at: at + 1, elapsed: 0, since: (last? || since.nil?) ? nil : now)
+        def skip(now) = if over?
+                          self
+                        else
+                          leave(now, "skipped").but(at: at + 1, elapsed: 0, since: (last? || since.nil?) ? nil : now)
+                        end
 
         # The same round again, from its work; work under way is noted as cut. In a rest it is the round just done.
         def repeat(now)

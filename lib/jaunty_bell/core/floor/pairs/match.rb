@@ -47,7 +47,11 @@ module JauntyBell
             gap = kg_between(one, two)
             days = days_since(one, two)
             [(apart_by(one, two) == 0) ? "same level" : nil, gap && "#{gap} kg apart", ("stance as wished" if wishes(one, two).any? && wishes(one, two).all?),
-              days ? "met #{days.zero? ? "today" : "#{days} days ago"}" : "not met lately"].compact
+              if days
+                "met #{days.zero? ? "today" : "#{days} days ago"}"
+              else
+                "not met lately"
+              end].compact
           end
 
           def graph(partners) = Graph.new(partners, self)
@@ -74,7 +78,7 @@ module JauntyBell
 
           def days_since(one, two) = @met[[one.id, two.id].sort]
 
-          def recent(one, two) = days_since(one, two)&.then { |days| 1 - 2.0**(-days.fdiv(HALF)) } || 1
+          def recent(one, two) = days_since(one, two)&.then { |days| 1 - 2.0**-days.fdiv(HALF) } || 1
         end
       end
     end

@@ -1,0 +1,98 @@
+import type { HeldClass } from "../api/client";
+import { clock } from "../kit/time";
+import { Wrap } from "../kit/wrap/Wrap";
+import { due, gone, isFresh, isOver, isRunning, left, type Ring, share } from "./ring";
+
+const KINDS = { work: "Work left", rest: "Rest left", explain: "Explaining, left" };
+
+/** The clock, readable across a hall. */
+export function Clock({ ring, now, large = false }: { ring: Ring; now: number; large?: boolean }) {
+  const kind = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.kind ?? "work";
+  const resting = kind !== "work";
+  const size = large ? "text-[clamp(7rem,27vw,24rem)]" : "text-[clamp(5.5rem,17.5vw,14.5rem)]";
+  const state = isOver(ring) ? "over" : !isRunning(ring) ? (isFresh(ring) ? "ready" : "paused") : resting ? kind : "";
+  return (
+    <div>
+      <p className="flex items-baseline gap-4">
+        <span
+          role="timer"
+          aria-label={KINDS[kind]}
+          className={`wide font-extrabold ${size} leading-[0.86] ${resting ? "text-brass-bright" : "text-canvas"}`}
+        >
+          {clock(Math.ceil(left(ring, now) / 1000))}
+        </span>
+        <span className="font-bold text-2xl text-brass-bright">{state}</span>
+      </p>
+      <div className="mt-4 h-4 overflow-hidden rounded-full bg-night-line" aria-hidden="true">
+        <div className="h-full rounded-full bg-brass-bright" style={{ width: `${share(ring, now) * 100}%` }} />
+      </div>
+    </div>
+  );
+}
+
+/** The round, its wrap at large, and how it is called. */
+export function NowOn({ held, ring }: { held: HeldClass; ring: Ring }) {
+  const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
+  const round = segment && held.rounds[segment.round];
+  const combination = round?.combination_id ? held.combinations[round.combination_id] : undefined;
+  return (
+    <>
+      <h1 className="wide mt-2 mb-2 font-extrabold text-2xl sm:text-3xl">
+        {isOver(ring) ? "That was the last bell" : round?.title}
+      </h1>
+      {combination && !isOver(ring) && (
+        <>
+          <Wrap actions={combination.actions} setTime={combination.set_time} spoken={combination.spoken} size="huge" />
+          <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>
+          {round?.beginners && <p className="mt-1 text-lg">Beginners in place: {round.beginners}</p>}
+        </>
+      )}
+    </>
+  );
+}
+
+const SHOWN = ["call", "count", "swap", "side", "phase"];
+const STAYS = 4_000; // ms that a count or a change stays to be read; a call stays until the next
+
+/** What is being called or counted now, large enough for who did not hear it; and, where wanted, the next call. */
+export function Heard({ ring, now, ahead = false }: { ring: Ring; now: number; ahead?: boolean }) {
+  if (!isRunning(ring) || ring.segments[ring.at]?.kind !== "work") return null;
+  const begun = now - gone(ring, now);
+  const cues = due(ring, begun, begun + left(ring, now) + gone(ring, now)).filter(
+    ({ cue, segment }) => segment === ring.at && SHOWN.includes(cue.kind),
+  );
+  const last = cues.filter(({ at }) => at <= now).at(-1);
+  const next = cues.find(({ at, cue }) => at > now && cue.kind === "call");
+  const shown = last && (last.cue.kind === "call" || now - last.at < STAYS) ? last.cue : undefined;
+  if (!shown && !(ahead && next)) return null;
+  return (
+    <p
+      className="flex min-h-14 flex-wrap items-baseline gap-x-6 rounded-2xl bg-night-raised px-4 py-2"
+      data-testid="heard"
+    >
+      {shown && <strong className="wide font-extrabold text-3xl text-brass-bright sm:text-4xl">{shown.text}</strong>}
+      {ahead && next && (
+        <span className="text-lg text-night-soft">
+          then <strong className="text-canvas">{next.cue.text}</strong>
+        </span>
+      )}
+    </p>
+  );
+}
+
+export function NextUp({ held, ring }: { held: HeldClass; ring: Ring }) {
+  const segment = ring.segments[ring.at];
+  const next = segment && held.rounds[segment.round + 1];
+  if (!segment) return null;
+  return (
+    <p className="mt-3 text-lg text-night-soft" data-testid="next">
+      {next ? (
+        <>
+          Next: <strong className="text-canvas">{next.title}</strong> · {next.block} · {clock(next.work_s)}
+        </>
+      ) : (
+        "The last one"
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,87 @@
+import { useState } from "react";
+import type { HeldClass, Schemas, Student } from "../api/client";
+import { newId } from "../kit/ids";
+import { LabelledSelect } from "../kit/LabelledSelect";
+import { Button, Field } from "../kit/parts";
+import { Sheet } from "../kit/Sheet";
+import type { Props as ClassProps } from "./ClassPlace";
+
+type Matter = Schemas["Matter"];
+type Props = Pick<ClassProps, "change" | "outbox"> & {
+  open: boolean;
+  close: () => void;
+  held: HeldClass;
+  students: Student[];
+};
+
+const HEAD = "head knock";
+
+/** A knock or an injury, written down at once. One to the head holds the student back from this moment. */
+export function KnockSheet({ open, close, held, students, change, outbox }: Props) {
+  const [student, setStudent] = useState("");
+  const [matter, setMatter] = useState<Matter>(HEAD);
+  const [text, setText] = useState("");
+  const keep = () => {
+    const id = newId();
+    outbox.put({
+      table: "knocks",
+      fact: { id, student_id: student, matter, text: text.trim(), at: new Date().toISOString() },
+    });
+    change((hall) => ({
+      ...hall,
+      present: matter === HEAD ? hall.present.filter((other) => other !== student) : hall.present,
+      knocks: [...hall.knocks, { id, student, matter }],
+    }));
+    setStudent("");
+    setText("");
+    close();
+  };
+  return (
+    <Sheet open={open} close={close} title="A knock or an injury">
+      <div className="grid gap-3">
+        <LabelledSelect label="Who" value={student} set={setStudent}>
+          <option value="">choose</option>
+          {students.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+            </option>
+          ))}
+        </LabelledSelect>
+        <LabelledSelect label="What" value={matter} set={(value) => setMatter(value as Matter)}>
+          {held.matters.map((each) => (
+            <option key={each} value={each}>
+              {each}
+            </option>
+          ))}
+        </LabelledSelect>
+        <Field
+          label="What happened"
+          value={text}
+          maxLength={500}
+          onChange={(event) => setText(event.target.value)}
+          hint="For coaches; assistants do not see it."
+        />
+        {matter === HEAD && (
+          <div className="rounded-xl border-2 border-rear px-4 py-3 text-sm">
+            <p className="font-bold">Out for the day. Do not leave them alone; tell their people.</p>
+            <p className="mt-1">With any of these call for emergency care now:</p>
+            <ul className="mt-1 list-disc pl-5 font-semibold text-rear">
+              {held.red_flags.map((flag) => (
+                <li key={flag}>{flag}</li>
+              ))}
+            </ul>
+            <p className="mt-1">
+              No contact and no hard effort until a staged return is done and a licensed clinician has cleared them. The
+              local governing body's rules decide.
+            </p>
+          </div>
+        )}
+        <div className="flex justify-end">
+          <Button look="main" big disabled={student === ""} onClick={keep}>
+            {matter === HEAD ? "Hold back and write down" : "Write it down"}
+          </Button>
+        </div>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,104 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api, data, Refusal, type Schemas } from "../api/client";
+import { newId } from "../kit/ids";
+import { keep, recall } from "../kit/stored";
+import type { Hall, Moment } from "./hall";
+import { now } from "./now";
+import { gone, type Ring } from "./ring";
+
+type Standing = Schemas["Standing"];
+/** What the device that leads says, with whose it is. */
+export type Live = { device: string; name: string; moment: Moment; ring: Standing };
+
+const BEAT = 5_000; // ms between two words of a leader with nothing new to say
+const SILENCE = 7_000; // ms without a sign of life after which touch is lost
+
+/** This device's own id. */
+export function deviceId(): string {
+  const kept = recall<string>("device");
+  if (kept) return kept;
+  const made = newId();
+  keep("device", made);
+  return made;
+}
+
+/** Where a ring stands, of no device's own clock. */
+export const standing = (ring: Ring): Standing => ({
+  at: ring.at,
+  gone: gone(ring, now()),
+  running: ring.since !== null,
+  extra: Object.fromEntries(Object.entries(ring.extra)),
+});
+
+/** The ring that stands there, on this device's clock. */
+export const standingRing = (segments: Ring["segments"], { at, gone, running, extra }: Standing): Ring => ({
+  segments,
+  at,
+  elapsed: gone,
+  since: running ? now() : null,
+  extra: Object.fromEntries(Object.entries(extra).map(([key, value]) => [Number(key), value])),
+  runs: [],
+});
+
+/**
+ * Leads a class: tells the server where it stands, at every change and now and then. Gives who leads instead, where
+ * another device does, and a way to take the lead. Without a network the class is led all the same.
+ */
+export function useLead(classId: string, hall: Hall) {
+  const [leader, setLeader] = useState<string>();
+  const current = useRef(hall);
+  current.current = hall;
+  const tell = useCallback(
+    async (take: boolean) => {
+      const { moment, ring } = current.current;
+      try {
+        const body = { device: deviceId(), take, moment, ring: standing(ring) };
+        await data(api.PUT("/api/floor/classes/{id}/live", { params: { path: { id: classId } }, body }));
+        setLeader(undefined);
+      } catch (error) {
+        if (error instanceof Refusal && error.status === 409) setLeader(error.message);
+      }
+    },
+    [classId],
+  );
+  const { at, since, elapsed, extra } = hall.ring;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told anew whenever the class is moved on or changed by hand.
+  useEffect(() => {
+    if (hall.moment === "done") return;
+    void tell(false);
+    const timer = window.setInterval(() => void tell(false), BEAT);
+    return () => window.clearInterval(timer);
+  }, [tell, hall.moment, at, since, elapsed, extra]);
+  return { leader, take: () => tell(true) };
+}
+
+/** Follows a class: where the leader stands, and whether this screen is still in touch. */
+export function useFollowing(classId: string) {
+  const [live, setLive] = useState<Live | null>();
+  const [touch, setTouch] = useState(true);
+  useEffect(() => {
+    let source: EventSource | undefined;
+    let heard = now();
+    const open = () => {
+      source?.close();
+      source = new EventSource(`/api/floor/classes/${classId}/live`);
+      source.onmessage = (event) => {
+        heard = now();
+        setLive(JSON.parse(event.data));
+      };
+      source.addEventListener("here", () => {
+        heard = now();
+      });
+    };
+    open();
+    const watch = window.setInterval(() => {
+      setTouch(now() - heard < SILENCE);
+      if (source?.readyState === EventSource.CLOSED) open();
+    }, 500);
+    return () => {
+      window.clearInterval(watch);
+      source?.close();
+    };
+  }, [classId]);
+  return { live, touch };
+}

@@ -1,0 +1,54 @@
+import { type Cue, type Due, due, type Ring } from "./ring";
+
+/** What makes sound: a clock in seconds, and a cue begun at an instant of it. */
+export type Sounds = { time: () => number; start: (cue: Cue, at: number) => () => void };
+
+const AHEAD = 90_000; // ms scheduled in advance: a page that is hidden may be woken once a minute only
+const LATE = 400; // ms after which a cue is let go: after a sleep nobody wants the bells of the last minutes
+
+/**
+ * Schedules the cues of a running class on the audio clock, well ahead, so that a busy or sleeping page does not delay
+ * them. Whenever the class is changed by hand, what has not sounded yet is taken back and laid out anew.
+ */
+export class Player {
+  private until = 0; // scheduled up to this instant
+  private ahead: { at: number; stop: () => void }[] = [];
+  private speaking = 0; // until when somebody speaks
+
+  constructor(
+    private readonly sounds: Sounds,
+    private readonly length: (say: string[]) => number, // ms
+  ) {}
+
+  /** Takes back what lies ahead of `now`. */
+  reset(now: number) {
+    for (const { at, stop } of this.ahead) if (at >= now) stop();
+    this.ahead = [];
+    this.until = now;
+    this.speaking = 0;
+  }
+
+  /** Schedules what is due from where it stopped. */
+  tick(ring: Ring, now: number) {
+    const from = Math.max(this.until, now - LATE);
+    const to = now + AHEAD;
+    if (from >= to) return;
+    const offset = this.sounds.time() - now / 1000;
+    for (const each of due(ring, from, to)) this.schedule(each, offset, now);
+    this.until = to;
+    this.ahead = this.ahead.filter(({ at }) => at >= now);
+  }
+
+  /** Once, at once: a bell that is not on the sheet. */
+  ring(cue: Cue) {
+    this.sounds.start(cue, this.sounds.time());
+  }
+
+  private schedule({ cue, at }: Due, offset: number, now: number) {
+    const length = this.length(cue.say);
+    // A segment made longer or shorter by hand may bring two voices together: the later one is only shown.
+    if (length > 0 && at < this.speaking) return;
+    if (length > 0) this.speaking = at + length;
+    this.ahead.push({ at, stop: this.sounds.start(cue, Math.max(at, now) / 1000 + offset) });
+  }
+}

@@ -1,0 +1,130 @@
+import type { Sounds } from "./player";
+import type { Cue } from "./ring";
+
+export type Loudness = { volume: number; voice: boolean; calls: boolean };
+export const LOUD: Loudness = { volume: 0.8, voice: true, calls: true };
+
+const GAP = 0.06; // s between two words, as Core::Floor::Voice::GAP
+const file = (word: string) => `/voice/${word.replaceAll(" ", "-")}.wav`;
+
+/** The audio of this device: bells made here, words from small files, each through its own gain. */
+export class Sound implements Sounds {
+  private audio?: AudioContext;
+  private readonly words = new Map<string, AudioBuffer>();
+  private gains?: { all: GainNode; voice: GainNode; calls: GainNode };
+  private loud = LOUD;
+
+  /** Wakes the audio; browsers want a tap first. */
+  wake() {
+    if (!this.audio) {
+      this.audio = new AudioContext();
+      const [all, voice, calls] = [0, 1, 2].map(() => (this.audio as AudioContext).createGain()) as [
+        GainNode,
+        GainNode,
+        GainNode,
+      ];
+      calls.connect(voice).connect(all).connect(this.audio.destination);
+      this.gains = { all, voice, calls };
+      this.set(this.loud);
+    }
+    if (this.audio.state === "suspended") void this.audio.resume();
+  }
+
+  set(loud: Loudness) {
+    this.loud = loud;
+    if (!this.gains) return;
+    this.gains.all.gain.value = loud.volume;
+    this.gains.voice.gain.value = loud.voice ? 1 : 0;
+    this.gains.calls.gain.value = loud.calls ? 1 : 0;
+  }
+
+  /** Fetches the words of a class, so that they are at hand without a network. */
+  async fetch(words: string[]) {
+    const context = this.audio ?? new OfflineAudioContext(1, 1, 44_100);
+    await Promise.all(
+      words
+        .filter((word) => !this.words.has(word))
+        .map(async (word) => {
+          try {
+            const answer = await fetch(file(word));
+            if (answer.ok && answer.headers.get("content-type")?.startsWith("audio"))
+              this.words.set(word, await context.decodeAudioData(await answer.arrayBuffer()));
+          } catch {
+            // Without this word the class runs all the same: the bells are made here.
+          }
+        }),
+    );
+  }
+
+  time = () => this.audio?.currentTime ?? 0;
+
+  start = (cue: Cue, at: number): (() => void) => {
+    if (!this.audio || !this.gains || this.audio.state !== "running") return () => {};
+    const nodes = cue.say.length > 0 ? this.speak(cue, at) : this.strike(cue.kind, at);
+    return () => {
+      for (const node of nodes) node.stop(0);
+    };
+  };
+
+  /** One stroke to begin, three to end, two knocks of wood as the warning and one for a change, a soft tone to get ready. */
+  private strike(kind: Cue["kind"], at: number): OscillatorNode[] {
+    if (kind === "bell_start") return this.stroke(at, 0.5);
+    if (kind === "bell_end") return [0, 0.28, 0.56].flatMap((after) => this.stroke(at + after, 0.5));
+    if (kind === "warning") return [0, 0.18].map((after) => this.tone(980, at + after, 0.35, 0.06, "square"));
+    if (kind === "get_ready") return [this.tone(440, at, 0.25, 0.5, "triangle")];
+    if (kind === "go" || kind === "interval_on") return [this.tone(880, at, 0.35, 0.18, "triangle")];
+    if (kind === "interval_off") return [this.tone(560, at, 0.35, 0.18, "triangle")];
+    return [];
+  }
+
+  /** A brass bell: a few inharmonic partials that die away. */
+  private stroke(at: number, loud: number): OscillatorNode[] {
+    return PARTIALS.map(([ratio, share, seconds]) => this.tone(BELL * ratio, at, loud * share, seconds, "sine"));
+  }
+
+  private tone(frequency: number, at: number, loud: number, seconds: number, type: OscillatorType): OscillatorNode {
+    const audio = this.audio as AudioContext;
+    const oscillator = audio.createOscillator();
+    const gain = audio.createGain();
+    oscillator.type = type;
+    oscillator.frequency.value = frequency;
+    gain.gain.setValueAtTime(0.0001, at);
+    gain.gain.exponentialRampToValueAtTime(loud, at + 0.004);
+    gain.gain.exponentialRampToValueAtTime(0.0001, at + seconds);
+    oscillator.connect(gain).connect((this.gains as { all: GainNode }).all);
+    oscillator.start(at);
+    oscillator.stop(at + seconds + 0.05);
+    return oscillator;
+  }
+
+  private speak(cue: Cue, at: number): AudioBufferSourceNode[] {
+    const audio = this.audio as AudioContext;
+    const to = cue.kind === "call" ? this.gains?.calls : this.gains?.voice;
+    let begins = at;
+    return cue.say.flatMap((word) => {
+      const buffer = this.words.get(word);
+      if (!buffer || !to) return [];
+      const source = audio.createBufferSource();
+      source.buffer = buffer;
+      source.connect(to);
+      source.start(begins);
+      begins += buffer.duration + GAP;
+      return [source];
+    });
+  }
+
+  /** Milliseconds that words take. */
+  length = (say: string[]) =>
+    say.reduce((sum, word) => sum + ((this.words.get(word)?.duration ?? 0.5) + GAP) * 1000, 0);
+}
+
+const BELL = 620; // Hz
+const PARTIALS = [
+  [1, 1, 1.6],
+  [2.01, 0.55, 1.1],
+  [2.76, 0.35, 0.7],
+  [5.4, 0.18, 0.35],
+] as const;
+
+/** One for the page. */
+export const sound = new Sound();
