@@ -16,17 +16,25 @@ class InterfaceTest < Minitest::Test
   JS
 
   class << self
-    # The path of a module of web/src as one file that Node reads.
+    # The path of a module of web/src, or of one that was written, as one file that Node reads.
     def bundled(source)
       @@bundles ||= {}
       @@bundles[source] ||= begin
-        folder = (@@folder ||= Dir.mktmpdir("jaunty-bell-interface").tap { |made| Minitest.after_run { FileUtils.rm_rf(made) } })
         target = File.join(folder, "#{source.tr("/", "-")}.mjs")
-        _, errors, status = Open3.capture3("npx", "--no-install", "rolldown", "src/#{source}.ts", "--format", "esm", "--file", target, chdir: WEB)
+        _, errors, status = Open3.capture3("npx", "--no-install", "rolldown", written_at(source) || "src/#{source}.ts", "--format", "esm", "--file", target, chdir: WEB)
         raise "#{source} cannot be bundled: #{errors}" unless status.success?
         target
       end
     end
+
+    # A module of a test's own around modules of web/src, which it names from there.
+    def written(name, text) = File.write(File.join(folder, "#{name}.ts"), text.gsub("../../web/src/", "#{WEB}/src/"))
+
+    private
+
+    def written_at(name) = File.join(folder, "#{name}.ts").then { |path| path if File.exist?(path) }
+
+    def folder = @@folder ||= Dir.mktmpdir("jaunty-bell-interface").tap { |made| Minitest.after_run { FileUtils.rm_rf(made) } }
   end
 
   # The answers of chains of calls: [[name, argument, …], [name, more arguments, …], …] hands each answer to the next call first.

@@ -30,9 +30,10 @@ module JauntyBell
           # own words: {word => ms}.
           def words(text, own = {})
             left = plain(text).split
+            longest = [LONGEST, *own.keys.map { |word| word.split.size }].max
             said = []
             until left.empty?
-              count = [left.size, [LONGEST, *own.keys.map { |word| word.split.size }].max].min.downto(1).find { |n| LENGTHS.key?(left.first(n).join(" ")) || own.key?(left.first(n).join(" ")) }
+              count = left.size.clamp(1, longest).downto(1).find { |n| left.first(n).join(" ").then { |word| LENGTHS.key?(word) || own.key?(word) } }
               said << left.first(count).join(" ") if count
               left = left.drop(count || 1)
             end
