@@ -43,6 +43,7 @@ group :test, :development do
   gem "selenium-webdriver", "~> 4.20"
   gem "prop_check", "~> 1.0"
   gem "pdf-reader", "~> 2.12", require: false
+  gem "wavefile", "~> 1.1", require: false
   gem "simplecov", "~> 0.22", require: false
   gem "standard", "~> 1.40", require: false
   gem "brakeman", "~> 7.0", require: false

@@ -25,7 +25,7 @@ const offline = VitePWA({
     runtimeCaching: [
       {
         urlPattern: ({ url, request }) =>
-          request.method === "GET" && /^\/api\/(session|floor\/(?!classes\/[^/]+\/live))/.test(url.pathname),
+          request.method === "GET" && /^\/api\/(session|school\/voice|floor\/(?!classes\/[^/]+\/(live|track)))/.test(url.pathname),
         handler: "NetworkFirst",
         options: { cacheName: "club", networkTimeoutSeconds: 8, expiration: { maxEntries: 60 } },
       },

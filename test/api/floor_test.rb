@@ -99,6 +99,25 @@ class FloorApiTest < ApiTest
     assert_equal [{name: "focus mitts", needed: 3, owned: 2}], shown[:short][:"6"]
   end
 
+  def test_the_class_as_one_track
+    get "/api/floor/classes/#{@class_id}/track.wav"
+    assert_equal [200, "audio/wav", "RIFF"], [status, last_response.headers["content-type"], last_response.body[0, 4]]
+    assert_equal last_response.headers["content-length"].to_i, last_response.body.bytesize
+  end
+
+  def test_a_technique_of_one_s_own_is_spoken
+    call(:post, "/api/school/techniques", name: "Tidal hook", family: "punch", plane: "round", range: %w[mid close])
+    store = Store::School.new(db, club)
+    assert_equal store.spoken_words.empty? ? ["punch"] : ["tidal hook"], store.voice.words("tidal hook"), "in its own word, or, where this machine cannot speak, in its family's"
+    store.keep_word("tidal hook", wave: "RIFF", ms: 500)
+    assert_equal ["tidal hook"], Store::School.new(db, club).voice.words("tidal hook")
+    get "/api/school/voice/tidal%20hook"
+    assert_equal [200, "RIFF"], [status, last_response.body]
+    get "/api/school/voice/nothing"
+    assert_equal 404, status
+    assert_equal ["tidal hook"], shown[:own_words]
+  end
+
   def live(device, take: false, moment: "ring") = call(:put, "/api/floor/classes/#{@class_id}/live", device: device, take: take, moment: moment, ring: {at: 1, gone: 4_000, running: true, extra: {}})
 
   def test_one_leads_and_others_follow

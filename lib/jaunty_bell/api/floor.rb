@@ -36,6 +36,17 @@ module JauntyBell
         answer({new: fresh})
       end
 
+      # The whole class as one track for a loudspeaker.
+      get "/classes/:id/track.wav" do
+        row = classes.find(id)
+        whole, owned = planned(row).values_at(:whole, :owned)
+        track = Files::ClassTrack.new(sheet(row, whole, weights(owned)), own: school.spoken_words)
+        content_type "audio/wav"
+        attachment "#{file_name(row[:title])}.wav"
+        headers "content-length" => track.size.to_s
+        track
+      end
+
       # Pairs of those who are here, on the given terms.
       post "/classes/:id/pairs" do
         row = classes.find(id)
@@ -92,15 +103,20 @@ module JauntyBell
         raise Core::InvalidInput.new(e.message, path: "#{place}/#{e.path}")
       end
 
-      def shown(row)
+      # What a class is made of: its plan, who is expected, and what they own of what it drills.
+      def planned(row)
         card = row[:card_id] ? cards.find(row[:card_id]) : {blocks: []}
         expected = classes.expected_students(row)
         whole = reckoned(card[:blocks], row[:minutes], expected.size.nonzero?)
         rounds = Files::RunsJson.of(whole)
-        rows = combinations.by_id((rounds.filter_map { |round| round[:combination_id] } + pools(whole)).uniq)
         students = people.students
         known = known_at_door(row, students)
-        owned = owned(rounds, expected.map { |student| student[:id] }, known[:day])
+        {whole: whole, rounds: rounds, expected: expected, students: students, known: known, owned: owned(rounds, expected.map { |student| student[:id] }, known[:day])}
+      end
+
+      def shown(row)
+        whole, rounds, expected, students, known, owned = planned(row).values_at(:whole, :rounds, :expected, :students, :known, :owned)
+        rows = combinations.by_id((rounds.filter_map { |round| round[:combination_id] } + pools(whole)).uniq)
         how = reading
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,
@@ -108,7 +124,8 @@ module JauntyBell
           segments: sheet(row, whole, weights(owned)).segments.map { |segment| Files::SegmentJson.of(segment) },
           students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },
           short: Files::KitJson.short(whole, MOST), first_aid: school.settings.first_aid, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
-          contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), facts: facts(row[:id])
+          contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), own_words: school.spoken_words.keys,
+          facts: facts(row[:id])
         )
       end
 
@@ -121,7 +138,7 @@ module JauntyBell
       end
 
       # What is called is drawn from the class's own seed, so that every device has the same.
-      def sheet(row, plan, weights) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights)
+      def sheet(row, plan, weights) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights, voice: school.voice)
 
       def facts(class_id)
         classes.facts(class_id).transform_values do |list|

@@ -30,7 +30,10 @@ module JauntyBell
         given = body_given
         name = given["name"].strip.downcase
         entry = {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name}, **given.except("name")}
-        school.add_technique(entry)
+        db.transaction do
+          school.add_technique(entry)
+          speak(entry)
+        end
         answer(shown, status: 201)
       end
 
@@ -40,7 +43,22 @@ module JauntyBell
         answer(shown)
       end
 
+      # A word of the club's own as the Floor plays it.
+      get "/voice/:word" do
+        content_type "audio/wav"
+        cache_control :private, max_age: 86_400
+        school.spoken_word(params["word"])
+      end
+
       private
+
+      # Where this machine can speak, a technique of one's own gets its word; else the word for its family stands in.
+      def speak(entry)
+        word = Core::Floor::Voice.plain(entry.dig("names", "spoken"))
+        return if word.empty? || Core::Floor::Voice::LENGTHS.key?(word) || !Files::Speech.can?
+        wave = Files::Speech.speak(word)
+        school.keep_word(word, wave: wave, ms: Files::Speech.milliseconds(wave))
+      end
 
       def shown
         uses = school.uses

@@ -21,7 +21,7 @@ module JauntyBell
         accounts = Accounts.for(db)
         interface = Interface.new(INTERFACE)
         Rack::Builder.app do
-          use Rack::Deflater, sync: false, if: ->(_env, _status, headers, _body) { headers["content-length"].to_i > 1400 }
+          use Rack::Deflater, sync: false, if: ->(_env, _status, headers, _body) { headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/") }
           use Headers
           use Rack::ContentLength
           use Throttle.middleware

@@ -51,6 +51,23 @@ module JauntyBell
         raise Missing, "Your club has no technique of its own by that name." if rows.where(id: id).delete.zero?
       end
 
+      # How the Floor speaks in this club, with its own techniques' words.
+      def voice
+        families = own_techniques.to_h { |entry| [entry.dig("names", "spoken"), entry["family"]] }
+        Core::Floor::Voice.new(own: voices.select_hash(:word, :ms), families: families)
+      end
+
+      # {word => WAV bytes} of the club's own words.
+      def spoken_words = voices.select_hash(:word, :wave)
+
+      # The WAV of one of the club's own words. Raises Missing.
+      def spoken_word(word) = voices.where(word: word).get(:wave) || raise(Missing, "Your club has no spoken word of that name.")
+
+      # Keeps a word of the club's own as spoken.
+      def keep_word(word, wave:, ms:)
+        voices.insert_conflict(target: %i[club_id word], update: {wave: Sequel.blob(wave), ms: ms}).insert(club_id: @club_id, word: word, wave: Sequel.blob(wave), ms: ms)
+      end
+
       # Where each of the club's own techniques is used: {id => names of combinations (archived ones too), our own numbers}.
       def uses
         held = @db[:combinations].where(club_id: @club_id).select(:name, Sequel.lit("jsonb_path_query(meaning, '$.**.technique') #>> '{}'").as(:technique))
@@ -76,6 +93,8 @@ module JauntyBell
       end
 
       private
+
+      def voices = @db[:voices].where(club_id: @club_id)
 
       def rows = @db[:techniques].where(club_id: @club_id)
 

@@ -14,8 +14,14 @@ class VoiceTest < Minitest::Test
   }.freeze
 
   def test_the_longest_known_words_of_a_text
-    SAID.each { |text, words| assert_equal words, Voice.words(text), text }
-    assert_equal ["cork screw", "cross"], Voice.words("cork screw, cross", {"cork screw" => 500})
+    SAID.each { |text, words| assert_equal words, Voice.default.words(text), text }
+  end
+
+  def test_a_club_s_own_words
+    own = Voice.new(own: {"cork screw" => 500}, families: {"Cork-screw" => "punch", "wheel kick" => "kick"})
+    assert_equal ["rear", "cork screw", "cross"], own.words("rear cork screw, cross")
+    assert_equal ["lead", "kick"], own.words("lead wheel kick"), "not spoken yet: its family stands in"
+    assert_equal 500 + Voice::GAP + Voice::LENGTHS["kick"], own.length(["cork screw", "kick"])
   end
 
   def test_numbers
@@ -27,12 +33,12 @@ class VoiceTest < Minitest::Test
   def test_every_shipped_word_has_its_length
     assert_empty Voice.shipped - Voice::LENGTHS.keys, "run bin/voices"
     assert_empty Voice::LENGTHS.keys - Voice.shipped, "run bin/voices"
-    assert_equal Voice::LENGTHS["jab"] + Voice::GAP + Voice::LENGTHS["cross"], Voice.length(%w[jab cross])
-    assert_equal 0, Voice.length([])
+    assert_equal Voice::LENGTHS["jab"] + Voice::GAP + Voice::LENGTHS["cross"], Voice.default.length(%w[jab cross])
+    assert_equal 0, Voice.default.length([])
   end
 
   # Whatever the lexicon can say, the Floor can speak.
   def test_every_technique_is_spoken_whole
-    Lexicon::Techniques.default.each { |technique| assert_equal [Voice.plain(technique.spoken)], Voice.words(technique.spoken), technique.id }
+    Lexicon::Techniques.default.each { |technique| assert_equal [Voice.plain(technique.spoken)], Voice.default.words(technique.spoken), technique.id }
   end
 end

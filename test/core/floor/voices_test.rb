@@ -6,13 +6,11 @@ class VoicesTest < Minitest::Test
   include CardTest
 
   Floor = JauntyBell::Core::Floor
-  Cue = Floor::Cue
-
-  def cue(kind, at, text, *say) = Cue.new(kind: kind, at: at, text: text, say: say)
+  def cue(kind, at, text, *say) = Floor::Voice.default.cue(kind, at, text, say)
 
   def settle(*cues, duration: 60_000, bell: false) = Floor::Voices.settle(cues, duration, bell: bell).map { |cue| [cue.kind, cue.at, cue.text, cue.say] }
 
-  def length(*words) = Floor::Voice.length(words)
+  def length(*words) = Floor::Voice.default.length(words)
 
   def test_what_is_due_at_once_becomes_one
     assert_equal [[:swap, 5_000, "Change. 1", %w[change one]]], settle(cue(:count, 5_000, "1", "one"), cue(:swap, 5_000, "Change", "change"))

@@ -16,6 +16,8 @@ import { isFresh } from "./ring";
 import { sound } from "./sound";
 
 type AtDoor = Schemas["AtDoor"];
+const LINK =
+  "inline-flex min-h-9 items-center rounded-full border-[1.5px] border-ink/70 bg-chalk px-4 font-semibold text-sm hover:bg-canvas-deep";
 
 /** The door: who is here, one tap each; what to know of them; who works with whom. */
 export function Door({ held, hall, change, outbox }: Props) {
@@ -52,13 +54,12 @@ export function Door({ held, hall, change, outbox }: Props) {
           <h1 className="wide mb-1 font-extrabold text-3xl">{held.title}</h1>
         </div>
         <div className="flex flex-wrap gap-2">
-          <Link
-            to={`/floor/${held.id}/wall`}
-            target="_blank"
-            className="inline-flex min-h-9 items-center rounded-full border-[1.5px] border-ink/70 bg-chalk px-4 font-semibold text-sm hover:bg-canvas-deep"
-          >
+          <Link to={`/floor/${held.id}/wall`} target="_blank" className={LINK}>
             Wall screen
           </Link>
+          <a href={`/api/floor/classes/${held.id}/track.wav`} className={LINK}>
+            Track for a speaker
+          </a>
           <Button onClick={() => setHelp(true)}>First aid and whom to call</Button>
         </div>
       </div>

@@ -35,7 +35,7 @@ import { usePassing, usePlayer, useTicking, useWake } from "./running";
 export function RingView({ held, hall, change, outbox }: Props) {
   const now = useTicking(hall.ring, (next) => change((before) => ({ ...before, ring: next })));
   const { ring } = hall;
-  const { loud, setLoud, changed, bell } = usePlayer(ring, now);
+  const { loud, setLoud, changed, bell } = usePlayer(ring, now, held.own_words);
   const [ahead, setAhead] = useStored("floor:ahead", false);
   const [sheet, setSheet] = useState<"sound" | "note" | "knock">();
   useWake(isRunning(ring));

@@ -15,10 +15,7 @@ export class Player {
   private ahead: { at: number; stop: () => void }[] = [];
   private speaking = 0; // until when somebody speaks
 
-  constructor(
-    private readonly sounds: Sounds,
-    private readonly length: (say: string[]) => number, // ms
-  ) {}
+  constructor(private readonly sounds: Sounds) {}
 
   /** Takes back what lies ahead of `now`. */
   reset(now: number) {
@@ -45,10 +42,9 @@ export class Player {
   }
 
   private schedule({ cue, at }: Due, offset: number, now: number) {
-    const length = this.length(cue.say);
     // A segment made longer or shorter by hand may bring two voices together: the later one is only shown.
-    if (length > 0 && at < this.speaking) return;
-    if (length > 0) this.speaking = at + length;
+    if (cue.length > 0 && at < this.speaking) return;
+    if (cue.length > 0) this.speaking = at + cue.length;
     this.ahead.push({ at, stop: this.sounds.start(cue, Math.max(at, now) / 1000 + offset) });
   }
 }

@@ -25,15 +25,15 @@ export function useTicking(ring: Ring, moveOn?: (ring: Ring) => void): number {
 }
 
 /** Plays the class on this device; gives its loudness, and what to do when the class is changed by hand. */
-export function usePlayer(ring: Ring, now: number) {
+export function usePlayer(ring: Ring, now: number, ownWords: string[]) {
   const player = useRef<Player>(null);
-  player.current ??= new Player(sound, sound.length);
+  player.current ??= new Player(sound);
   const [loud, setLoud] = useStored<Loudness>("floor:loudness", LOUD);
   useEffect(() => sound.set(loud), [loud]);
   useEffect(() => {
     const words = ring.segments.flatMap((segment) => segment.cues.flatMap((cue) => cue.say));
-    void sound.fetch([...new Set(words)]);
-  }, [ring.segments]);
+    void sound.fetch([...new Set(words)], ownWords);
+  }, [ring.segments, ownWords]);
   useEffect(() => {
     if (isRunning(ring)) player.current?.tick(ring, now);
   }, [ring, now]);
@@ -45,7 +45,7 @@ export function usePlayer(ring: Ring, now: number) {
   return { loud, setLoud, changed, bell: (kind: "bell_end") => player.current?.ring({ ...SILENT, kind }) };
 }
 
-const SILENT: Omit<Cue, "kind"> = { at: 0, anchor: "start", text: null, say: [], combination_id: null };
+const SILENT: Omit<Cue, "kind"> = { at: 0, anchor: "start", text: null, say: [], length: 0, combination_id: null };
 
 /** Hands over each cue as its instant passes, once. */
 export function usePassing(ring: Ring, now: number, passed: (each: Due) => void) {

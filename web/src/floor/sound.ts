@@ -1,3 +1,4 @@
+import bells from "../../../lib/jaunty_bell/files/bells.json";
 import type { Sounds } from "./player";
 import type { Cue } from "./ring";
 
@@ -5,7 +6,8 @@ export type Loudness = { volume: number; voice: boolean; calls: boolean };
 export const LOUD: Loudness = { volume: 0.8, voice: true, calls: true };
 
 const GAP = 0.06; // s between two words, as Core::Floor::Voice::GAP
-const file = (word: string) => `/voice/${word.replaceAll(" ", "-")}.wav`;
+const shipped = (word: string) => `/voice/${word.replaceAll(" ", "-")}.wav`;
+const own = (word: string) => `/api/school/voice/${encodeURIComponent(word)}`;
 
 /** The audio of this device: bells made here, words from small files, each through its own gain. */
 export class Sound implements Sounds {
@@ -38,15 +40,15 @@ export class Sound implements Sounds {
     this.gains.calls.gain.value = loud.calls ? 1 : 0;
   }
 
-  /** Fetches the words of a class, so that they are at hand without a network. */
-  async fetch(words: string[]) {
+  /** Fetches the words of a class, some of them the club's own, so that they are at hand without a network. */
+  async fetch(words: string[], clubs: string[]) {
     const context = this.audio ?? new OfflineAudioContext(1, 1, 44_100);
     await Promise.all(
       words
         .filter((word) => !this.words.has(word))
         .map(async (word) => {
           try {
-            const answer = await fetch(file(word));
+            const answer = await fetch(clubs.includes(word) ? own(word) : shipped(word));
             if (answer.ok && answer.headers.get("content-type")?.startsWith("audio"))
               this.words.set(word, await context.decodeAudioData(await answer.arrayBuffer()));
           } catch {
@@ -66,20 +68,18 @@ export class Sound implements Sounds {
     };
   };
 
-  /** One stroke to begin, three to end, two knocks of wood as the warning and one for a change, a soft tone to get ready. */
+  /** Bells, knocks and tones: the same as on the class's track (bells.json is what both are made from). */
   private strike(kind: Cue["kind"], at: number): OscillatorNode[] {
-    if (kind === "bell_start") return this.stroke(at, 0.5);
-    if (kind === "bell_end") return [0, 0.28, 0.56].flatMap((after) => this.stroke(at + after, 0.5));
-    if (kind === "warning") return [0, 0.18].map((after) => this.tone(980, at + after, 0.35, 0.06, "square"));
-    if (kind === "get_ready") return [this.tone(440, at, 0.25, 0.5, "triangle")];
-    if (kind === "go" || kind === "interval_on") return [this.tone(880, at, 0.35, 0.18, "triangle")];
-    if (kind === "interval_off") return [this.tone(560, at, 0.35, 0.18, "triangle")];
-    return [];
-  }
-
-  /** A brass bell: a few inharmonic partials that die away. */
-  private stroke(at: number, loud: number): OscillatorNode[] {
-    return PARTIALS.map(([ratio, share, seconds]) => this.tone(BELL * ratio, at, loud * share, seconds, "sine"));
+    const { frequency, loud, partials } = bells.stroke;
+    const strokes = ((bells.strokes as Record<string, number[]>)[kind] ?? []).flatMap((after) =>
+      (partials as [number, number, number][]).map(([ratio, share, seconds]) =>
+        this.tone(frequency * ratio, at + after, loud * share, seconds, "sine"),
+      ),
+    );
+    const tones = ((bells.tones as Record<string, Tone[]>)[kind] ?? []).map((tone) =>
+      this.tone(tone.frequency, at + tone.after, tone.loud, tone.seconds, tone.wave as OscillatorType),
+    );
+    return [...strokes, ...tones];
   }
 
   private tone(frequency: number, at: number, loud: number, seconds: number, type: OscillatorType): OscillatorNode {
@@ -112,19 +112,9 @@ export class Sound implements Sounds {
       return [source];
     });
   }
-
-  /** Milliseconds that words take. */
-  length = (say: string[]) =>
-    say.reduce((sum, word) => sum + ((this.words.get(word)?.duration ?? 0.5) + GAP) * 1000, 0);
 }
 
-const BELL = 620; // Hz
-const PARTIALS = [
-  [1, 1, 1.6],
-  [2.01, 0.55, 1.1],
-  [2.76, 0.35, 0.7],
-  [5.4, 0.18, 0.35],
-] as const;
+type Tone = { after: number; frequency: number; loud: number; seconds: number; wave: string };
 
 /** One for the page. */
 export const sound = new Sound();

@@ -10,8 +10,8 @@ module JauntyBell
         DUE = 2 # added to a weight of 1 for each: all of the class have it due …
         WEAK = 2 # … all of the class have a weak link in it
 
-        # `say` words, `set` ms one set takes, `weight` more than 0.
-        Choice = Value.of(:id, :text, :say, :set, weight: 1)
+        # `say` words that take `length` ms, `set` ms one set takes, `weight` more than 0.
+        Choice = Value.of(:id, :text, :say, :length, :set, weight: 1)
 
         # How much more often a combination is drawn: `due` and `weak` are shares (0–1) of those present.
         def self.weight(due:, weak:) = 1 + DUE * due + WEAK * weak
@@ -30,7 +30,7 @@ module JauntyBell
           called = []
           while (choice = draw(to - from))
             called << [from, choice]
-            from += [Voice.length(choice.say) + choice.set + @pause, @apart].max
+            from += [choice.length + choice.set + @pause, @apart].max
           end
           called
         end
@@ -39,7 +39,7 @@ module JauntyBell
 
         # One that can still be done in the time left, or nil.
         def draw(left)
-          open = @choices.select { |choice| Voice.length(choice.say) + choice.set <= left }
+          open = @choices.select { |choice| choice.length + choice.set <= left }
           open -= [@drawn.last] if @drawn.size >= ALIKE && @drawn.last(ALIKE).uniq.size == 1 && @choices.size > 1
           return if open.empty?
           @drawn << weighted(open)

@@ -7,8 +7,9 @@ module JauntyBell
       #   at      ms from the segment's start as it was planned
       #   anchor  what `at` keeps to when the segment is made longer or shorter: "start", "end", or "share" of its length
       #   text    what is shown; say: the words that are spoken (Voice), none where it is only shown
+      #   length  ms that what it speaks takes
       #   combination_id  of a call: the one called
-      Cue = Value.of(:kind, :at, anchor: "start", text: nil, say: [].freeze, combination_id: nil) do
+      Cue = Value.of(:kind, :at, anchor: "start", text: nil, say: [].freeze, length: 0, combination_id: nil) do
         # When it is due in a segment planned for `duration` that has `extra` more (or, negative, less). All ms.
         def instant(duration, extra)
           case anchor
@@ -17,9 +18,6 @@ module JauntyBell
           else at
           end
         end
-
-        # What it speaks takes, in ms.
-        def length = Voice.length(say)
       end
 
       class Cue

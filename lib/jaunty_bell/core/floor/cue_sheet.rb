@@ -15,11 +15,13 @@ module JauntyBell
 
         attr_reader :segments
 
-        # From a Card::Plan. `seed` decides what is called, `weights` {combination id => weight} how often.
-        def initialize(plan, seed: 0, weights: {})
+        # From a Card::Plan. `seed` decides what is called, `weights` {combination id => weight} how often, `voice` which words
+        # there are.
+        def initialize(plan, seed: 0, weights: {}, voice: Voice.default)
           @plan = plan
           @seed = seed
           @weights = weights
+          @voice = voice
           @runs = plan.runs
           @segments = @runs.each_with_index.flat_map { |run, i| [talk(run, i), work(run, i), rest(run, i)].compact }.freeze
         end
@@ -46,7 +48,7 @@ module JauntyBell
 
         def inside(run, i)
           return [] unless run.task
-          WorkCues.new(@plan.work(run.task, nth: run.nth), weights: @weights, random: Random.new(@seed * 1_000 + i)).all
+          WorkCues.new(@plan.work(run.task, nth: run.nth), voice: @voice, weights: @weights, random: Random.new(@seed * 1_000 + i)).all
         end
 
         # The card's last rest is not counted, so it is not played.
@@ -68,12 +70,12 @@ module JauntyBell
 
         # The block, and the combination where it can be said in a breath.
         def called(run)
-          block = Voice.words(@plan.blocks[run.block].kind)
-          words = run.task&.combination ? Voice.words(Bench::Notation.spoken(run.task.combination)) : []
-          (Voice.length(words) > LONGEST_SPOKEN) ? block : block + words
+          block = @voice.words(@plan.blocks[run.block].kind)
+          words = run.task&.combination ? @voice.words(Bench::Notation.spoken(run.task.combination)) : []
+          (@voice.length(words) > LONGEST_SPOKEN) ? block : block + words
         end
 
-        def voice(text, say, at: 0) = Cue.new(kind: :announce, at: at, text: text, say: say)
+        def voice(text, say, at: 0) = @voice.cue(:announce, at, text, say)
 
         def segment(kind, round, seconds, cues, bell: false)
           Segment.new(kind: kind, round: round, duration: seconds * 1000, cues: Voices.settle(cues, seconds * 1000, bell: bell))

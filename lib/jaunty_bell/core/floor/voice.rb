@@ -3,14 +3,14 @@ require "yaml"
 module JauntyBell
   module Core
     module Floor
-      # The words the Floor can speak, each a small audio file that ships with the application, and how long each takes.
+      # The words the Floor can speak, each a small audio file that ships with the application, and how long each takes. A club's
+      # own techniques have words of their own; where one was not spoken yet, the word for its family stands in.
       #
-      #   Voice.words("jab, lead hook to the body") # => ["jab", "lead", "hook", "to the body"]
-      #   Voice.length(["jab"])                     # => its milliseconds
-      module Voice
+      #   Voice.default.words("jab, lead hook to the body") # => ["jab", "lead", "hook", "to the body"]
+      #   Voice.default.length(["jab"])                     # => its milliseconds
+      class Voice
         GAP = 60 # ms between two words
         LENGTHS = YAML.safe_load_file(File.expand_path("voice.yml", __dir__)).freeze # {word => ms}, written by bin/voices
-        LONGEST = LENGTHS.keys.map { |word| word.split.size }.max
 
         SAID = ["next", "last round", "change", "other side", "other stance", "move on", "on the clock", "gloves and pads", "get ready", "burst", "in place", "moving",
           "last ten seconds", "own time", "lead", "rear", "left", "right", "to the head", "to the body", "to the leg", "to the lead", "to the rear", "to the left", "to the right",
@@ -20,24 +20,12 @@ module JauntyBell
         TENS = %w[twenty thirty forty fifty sixty seventy eighty ninety].freeze
 
         class << self
+          def default = @default ||= new
+
           # Every word that ships: phrases of the Floor, numbers, blocks, and what the lexicon's names are spoken as.
           def shipped
             names = Lexicon::Techniques.default.flat_map { |technique| [technique.spoken, technique.family] }
             (SAID + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } + names.map { |name| plain(name) }).uniq
-          end
-
-          # The words of a text that can be spoken, the longest known first; what is not known is left out. `own` are a club's
-          # own words: {word => ms}.
-          def words(text, own = {})
-            left = plain(text).split
-            longest = [LONGEST, *own.keys.map { |word| word.split.size }].max
-            said = []
-            until left.empty?
-              count = left.size.clamp(1, longest).downto(1).find { |n| left.first(n).join(" ").then { |word| LENGTHS.key?(word) || own.key?(word) } }
-              said << left.first(count).join(" ") if count
-              left = left.drop(count || 1)
-            end
-            said
           end
 
           # How a whole number from 1 to 999 is counted out loud.
@@ -47,14 +35,40 @@ module JauntyBell
             [*number(n / 100), "hundred", *(["and", *number(n % 100)] if n % 100 > 0)]
           end
 
-          # Milliseconds that words take, one after another.
-          def length(words, own = {})
-            return 0 if words.empty?
-            words.sum { |word| LENGTHS[word] || own.fetch(word) } + (words.size - 1) * GAP
-          end
-
           # Lower case, no punctuation, blanks for hyphens.
           def plain(text) = text.downcase.tr("-", " ").gsub(/[^a-z0-9 ]+/, " ").squeeze(" ").strip
+        end
+
+        # `own` {word => ms} of the club's own words; `families` {spoken name => family} of its own techniques.
+        def initialize(own: {}, families: {})
+          @lengths = LENGTHS.merge(own)
+          @instead = families.transform_keys { |name| Voice.plain(name) }
+          @longest = [*@lengths.keys, *@instead.keys].map { |word| word.split.size }.max
+        end
+
+        # The words of a text that can be spoken, the longest known first; what is not known is left out.
+        def words(text)
+          left = Voice.plain(text).split
+          said = []
+          until left.empty?
+            count = left.size.clamp(1, @longest).downto(1).find { |n| word(left.first(n)) }
+            said << word(left.first(count)) if count
+            left = left.drop(count || 1)
+          end
+          said
+        end
+
+        # Milliseconds that words take, one after another.
+        def length(words) = words.empty? ? 0 : words.sum { |word| @lengths.fetch(word) } + (words.size - 1) * GAP
+
+        # A Cue that speaks these words.
+        def cue(kind, at, text, say, **more) = Cue.new(kind: kind, at: at, text: text, say: say, length: length(say), **more)
+
+        private
+
+        def word(list)
+          name = list.join(" ")
+          @lengths.key?(name) ? name : @instead[name]
         end
       end
     end

@@ -17,7 +17,7 @@ module JauntyBell
           placed = merged(voiced).sort_by { |cue| [rank(cue), cue.at] }.map do |cue|
             from = (cue.kind == :announce && bell) ? [cue.at, BELL].max : cue.at
             start = gap(taken, from, cue.length)
-            next cue.but(say: []) if cue.say.any? && (start - from > PATIENCE.fetch(cue.kind) || start + cue.length > duration)
+            next cue.but(say: [], length: 0) if cue.say.any? && (start - from > PATIENCE.fetch(cue.kind) || start + cue.length > duration)
             next cue if cue.say.empty?
             taken << (start...start + cue.length)
             cue.but(at: start)
@@ -40,7 +40,9 @@ module JauntyBell
 
         def self.one(cues)
           return cues.first if cues.size < 2
-          cues.first.but(text: cues.map(&:text).join(". "), say: cues.flat_map(&:say))
+          spoken = cues.count { |cue| cue.say.any? }
+          length = cues.sum(&:length) + [spoken - 1, 0].max * Voice::GAP
+          cues.first.but(text: cues.map(&:text).join(". "), say: cues.flat_map(&:say), length: length)
         end
 
         def self.rank(cue) = Cue::VOICES.index(cue.kind)

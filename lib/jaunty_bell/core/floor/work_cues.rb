@@ -7,9 +7,10 @@ module JauntyBell
         MOMENT = 1_200 # ms after the bell until the first phase is named
 
         # `weights` {combination id => weight of being called}; `random` a Random.
-        def initialize(work, weights: {}, random: Random.new(0))
+        def initialize(work, voice: Voice.default, weights: {}, random: Random.new(0))
           @work = work
           @task = work.task
+          @voice = voice
           @weights = weights
           @random = random
         end
@@ -50,7 +51,7 @@ module JauntyBell
           @work.phase_spans.filter_map.with_index do |(phase, from, _), i|
             next unless phase
             text = [("Other stance" if phase.other), phase.name].compact.reject(&:empty?).join(". ")
-            voice(:phase, counting + (i.zero? ? MOMENT : ms(from)), text, Voice.words(text)) unless text.empty?
+            voice(:phase, counting + (i.zero? ? MOMENT : ms(from)), text, @voice.words(text)) unless text.empty?
           end
         end
 
@@ -66,18 +67,19 @@ module JauntyBell
           return [] unless @task.manner == "called"
           draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]), random: @random)
           @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }.map do |at, choice|
-            Cue.new(kind: :call, at: at, text: choice.text, say: choice.say, combination_id: choice.id)
+            @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id)
           end
         end
 
         def choices
           @task.sequence.zip(@task.round.drill.members).map do |combination, id|
             text = Bench::Notation.spoken(combination)
-            Calls::Choice.new(id: id, text: text, say: Voice.words(text), set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
+            say = @voice.words(text)
+            Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say), set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
           end
         end
 
-        def voice(kind, at, text, say, anchor: "start") = Cue.new(kind: kind, at: at, text: text, say: say, anchor: anchor)
+        def voice(kind, at, text, say, anchor: "start") = @voice.cue(kind, at, text, say, anchor: anchor)
 
         def ms(seconds) = (seconds * 1000).round
       end

@@ -25,6 +25,16 @@ Sequel.migration do
       index %i[club_id two_id]
     end
 
+    # A club's own spoken words, each a WAV.
+    create_table :voices do
+      foreign_key :club_id, :clubs, type: :uuid, null: false, on_delete: :cascade
+      String :word, null: false
+      column :wave, :bytea, null: false
+      Integer :ms, null: false
+      primary_key %i[club_id word]
+      constraint(:lasts) { ms > 0 }
+    end
+
     alter_table :marks do
       add_column :broke_at, Integer # the link where the set broke: 0 between the first action and the second
       add_constraint :link_in_reason, Sequel.|({broke_at: nil}, {broke_at: 0..62})
