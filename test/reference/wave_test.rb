@@ -31,7 +31,7 @@ class WaveReferenceTest < Minitest::Test
 
   def track(*rounds)
     sheet = Floor::CueSheet.new(plan(block("bag", *rounds)))
-    bytes = StringIO.new(String.new)
+    bytes = StringIO.new("")
     made = Files::ClassTrack.new(sheet)
     made.each { |part| bytes << part }
     assert_equal made.size, bytes.string.bytesize

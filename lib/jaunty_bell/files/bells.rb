@@ -48,7 +48,11 @@ module JauntyBell
           case shape
           when "sine" then Math.sin(2 * Math::PI * part)
           when "square" then (part < 0.5) ? 1.0 : -1.0
-          else (part < 0.25) ? 4 * part : (part < 0.75) ? 2 - 4 * part : 4 * part - 4
+          else if part < 0.25
+                 4 * part
+               else
+                 (part < 0.75) ? 2 - 4 * part : 4 * part - 4
+               end
           end
         end
       end
