@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit rotate load mastery].freeze
+    COMMANDS = %w[combo pace parts like write card fit rotate cues pairs review load mastery].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
@@ -23,6 +23,9 @@ module JauntyBell
       bin/jaunty card FILE [--students N]              time, shares, counts, load and findings of a card's file
       bin/jaunty fit FILE --minutes N [--load N]       what would make it fit
       bin/jaunty rotate FILE --students N              who is where in its circuits
+      bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
+      bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
+      bin/jaunty review TEXT [--tempo N] [--pause S]   a strike sensor's CSV milliseconds,hand,g on standard input
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
       Times are seconds or m:ss.
@@ -54,7 +57,7 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load students on].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load students seed on].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -130,6 +133,23 @@ module JauntyBell
         {circuit: block.name, groups: circuit.groups, laps: circuit.laps, bells: circuit.steps, waits: circuit.waits,
          table: circuit.table.map { |row| row.map { |place| place ? stations[place] : "waits" } }}
       end
+    end
+
+    # The cue sheet, with each segment's cues.
+    def cues
+      sheet = Floor::CueSheet.new(plan, seed: @given[:seed] ? integer(:seed) : 0)
+      {duration: sheet.duration, segments: sheet.segments.map { |segment| Files::SegmentJson.of(segment) }}
+    end
+
+    def pairs = Files::PairsJson.of(Files::PairsJson.read(file).made)
+
+    # A round as a sensor felt it, against the combination it was meant to be.
+    def review
+      combination = Bench::Notation.read(text, reading)
+      plan = Floor::Review::Planned.of(combination, reading, tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
+      refuse("There is no strike of a hand in this combination: a sensor sees hands alone.") if plan.hands.empty?
+      strikes, bad = Floor::Strike.lines(@input.read)
+      Files::ReviewJson.of(Floor::Review.new(strikes, plan: plan)).merge(unread: bad.map { |line, why| {line: line, why: why} })
     end
 
     def plan

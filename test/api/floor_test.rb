@@ -118,6 +118,33 @@ class FloorApiTest < ApiTest
     assert_equal ["tidal hook"], shown[:own_words]
   end
 
+  def recording(kind, samples, **facts) = {id: uuid, student_id: @ana, round: 0, kind: kind, samples: samples, at: now}.merge(facts)
+
+  def reviews = call(:get, "/api/floor/classes/#{@class_id}/reviews")
+
+  def test_a_round_is_reviewed_from_what_sensors_felt
+    record(recordings: [recording("strikes", [[0, "left", 20], [430, "right", 21.5], [1_460, "left", 20], [2_900, "left", 19], [3_330, "right", 18]]), recording("heart", [[1_000, 120], [2_000, 130]])])
+    assert_equal 200, status
+    felt, heart = reviews.partition { |review| review[:kind] == "strikes" }.map(&:first)
+    assert_equal ["Bag", 3, 2, 1], [felt[:title], *felt[:strikes].values_at(:sets, :whole, :missed)]
+    assert_equal({samples: 2, least: 120, mean: 125, most: 130}, heart[:heart])
+    db[:students].where(id: @ana).update(stance: "southpaw")
+    assert_equal 0, reviews.find { |review| review[:kind] == "strikes" }[:strikes][:whole], "the other hand leads"
+  end
+
+  def test_garbage_from_a_sensor_is_refused_and_said
+    record(recordings: [recording("strikes", [[0, "left", 20], [430, "foot", 21.5]])])
+    assert_refused 422, path: "recordings/0/samples", says: /left or the right hand, not "foot"/
+    record(recordings: [recording("noise", [])])
+    assert_refused 400
+    assert_empty reviews
+  end
+
+  def test_a_round_that_is_gone_is_said_to_be
+    record(recordings: [recording("strikes", [[0, "left", 20]], round: 9)])
+    assert_equal "A round that is not on the card any more", reviews.first[:title]
+  end
+
   def live(device, take: false, moment: "ring") = call(:put, "/api/floor/classes/#{@class_id}/live", device: device, take: take, moment: moment, ring: {at: 1, gone: 4_000, running: true, extra: {}})
 
   def test_one_leads_and_others_follow

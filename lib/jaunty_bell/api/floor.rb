@@ -36,6 +36,14 @@ module JauntyBell
         answer({new: fresh})
       end
 
+      # What sensors felt, round by round, held against what was planned.
+      get "/classes/:id/reviews" do
+        row = classes.find(id)
+        runs = planned(row)[:whole].runs
+        stances = people.students.to_h { |student| [student[:id], student[:stance]] }
+        answer(classes.recordings(row[:id]).filter_map { |recording| reviewed(recording, runs[recording[:round]], stances[recording[:student_id]]) })
+      end
+
       # The whole class as one track for a loudspeaker.
       get "/classes/:id/track.wav" do
         row = classes.find(id)
@@ -78,6 +86,15 @@ module JauntyBell
 
       private
 
+      def reviewed(recording, run, stance)
+        told = recording.slice(:student_id, :round, :kind).merge(title: run&.title || "A round that is not on the card any more")
+        return told.merge(heart: Files::ReviewJson.heart(recording[:samples].to_a)) if recording[:kind] == "heart"
+        task = run&.task
+        return told unless task&.combination
+        plan = Core::Floor::Review::Planned.of(task.combination, reading(stance: stance), tempo: task.tempo, pause: task.pause)
+        told.merge(strikes: Files::ReviewJson.of(Core::Floor::Review.new(recording[:samples].map { |sample| Core::Floor::Strike.read(sample.to_a) }, plan: plan)))
+      end
+
       # What was said some time ago, as it stands now.
       def aged(live)
         return live unless live&.dig("ring", "running")
@@ -91,6 +108,9 @@ module JauntyBell
       def check(facts)
         facts.fetch(:marks, []).each_with_index do |mark, i|
           at("marks/#{i}") { Core::Book::Mastery::Mark.new(on: mark[:on], attempted: mark[:attempted], clean: mark[:clean]).checked }
+        end
+        facts.fetch(:recordings, []).each_with_index do |recording, i|
+          at("recordings/#{i}") { recording[:samples].each { |sample| Core::Floor::Strike.read(sample) } } if recording[:kind] == "strikes"
         end
         facts.fetch(:efforts, []).each_with_index do |effort, i|
           at("efforts/#{i}") { Core::Book::Effort.new(effort[:effort], effort[:minutes]) }

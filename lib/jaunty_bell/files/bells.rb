@@ -48,11 +48,7 @@ module JauntyBell
           case shape
           when "sine" then Math.sin(2 * Math::PI * part)
           when "square" then (part < 0.5) ? 1.0 : -1.0
-          else if part < 0.25
-                 4 * part
-               else
-                 (part < 0.75) ? 2 - 4 * part : 4 * part - 4
-               end
+          else 1 - 4 * ((part + 0.25) % 1 - 0.5).abs
           end
         end
       end

@@ -134,6 +134,9 @@ module JauntyBell
         (FACTS.keys - [:recordings]).to_h { |table| [table, @db[table].where(club_id: @club_id, class_id: id).order(:at, :id).all] }
       end
 
+      # What sensors heard in a class.
+      def recordings(id) = @db[:recordings].where(club_id: @club_id, class_id: id).order(:round, :at, :id).all
+
       # What a class knows of its students at the door: {student id => {last: day they last came, twice: minutes trained today
       # elsewhere in the club}} and {[id, id] => days since they last worked together}. Two queries.
       def known_of(row, ids)

@@ -7,6 +7,7 @@ import { Figures } from "./Figures";
 import { Holds } from "./Holds";
 import { Knot } from "./Knot";
 import { LoadChart } from "./LoadChart";
+import { OnFile } from "./OnFile";
 
 type Page = Schemas["StudentPage"];
 
@@ -48,6 +49,7 @@ export default function StudentPlace() {
         </div>
         <div className="grid content-start gap-4">
           <Holds student={student.id} />
+          <OnFile student={student.id} name={student.name} />
           <Masteries masteries={page.data.masteries} />
         </div>
       </div>

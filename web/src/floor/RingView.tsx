@@ -30,6 +30,8 @@ import {
   skip,
 } from "./ring";
 import { usePassing, usePlayer, useTicking, useWake } from "./running";
+import { SensorSheet } from "./SensorSheet";
+import { type Listening, useSensor } from "./sensors";
 
 /** The ring: a clock readable across a hall, what is on now and next, and the marks of the students. */
 export function RingView({ held, hall, change, outbox }: Props) {
@@ -37,7 +39,9 @@ export function RingView({ held, hall, change, outbox }: Props) {
   const { ring } = hall;
   const { loud, setLoud, changed, bell } = usePlayer(ring, now, held.own_words);
   const [ahead, setAhead] = useStored("floor:ahead", false);
-  const [sheet, setSheet] = useState<"sound" | "note" | "knock">();
+  const [sheet, setSheet] = useState<"sound" | "note" | "knock" | "sensor">();
+  const [listening, listen] = useState<Listening>();
+  const heard = useSensor(held.id, listening, ring, now, outbox.take);
   useWake(isRunning(ring));
   useCalls(held, ring, now, outbox);
   const act = (next: (ring: Ring, now: number) => Ring) => () => {
@@ -70,6 +74,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
     { keys: "v", does: "show or hide the next call", run: () => setAhead(!ahead) },
     { keys: "w", does: "write a note", run: () => setSheet("note") },
     { keys: "k", does: "write down a knock or an injury", run: () => setSheet("knock") },
+    { keys: "l", does: "listen to a sensor", run: () => setSheet("sensor") },
     { keys: "s", does: "sound and voice", run: () => setSheet("sound") },
     { keys: "d", does: "to the door", run: toDoor },
   ]);
@@ -80,6 +85,9 @@ export function RingView({ held, hall, change, outbox }: Props) {
       <Top held={held} ring={ring} now={now} outbox={outbox}>
         <TopKey press={() => setSheet("note")}>Note</TopKey>
         <TopKey press={() => setSheet("knock")}>Knock</TopKey>
+        <TopKey press={() => setSheet("sensor")}>
+          {listening ? (heard?.lost ? "Sensor lost" : `Sensor ${heard?.samples ?? 0}`) : "Sensor"}
+        </TopKey>
         <TopKey press={() => setSheet("sound")}>
           {loud.volume === 0 ? "Sound off" : loud.voice ? "Sound" : "Bell only"}
         </TopKey>
@@ -110,6 +118,15 @@ export function RingView({ held, hall, change, outbox }: Props) {
         students={held.students.filter((student) => hall.present.includes(student.id))}
         change={change}
         outbox={outbox}
+      />
+      <SensorSheet
+        open={sheet === "sensor"}
+        close={() => setSheet(undefined)}
+        held={held}
+        hall={hall}
+        listening={listening}
+        heard={heard}
+        listen={listen}
       />
       <NoteSheet open={sheet === "note"} close={() => setSheet(undefined)} held={held} hall={hall} outbox={outbox} />
     </main>

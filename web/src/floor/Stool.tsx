@@ -11,6 +11,7 @@ import type { Props } from "./ClassPlace";
 import { KnockSheet } from "./KnockSheet";
 import { dayOf } from "./MarkStrip";
 import type { Outbox } from "./outbox";
+import { Reviews } from "./Reviews";
 import { Sending } from "./RingView";
 import { isOver } from "./ring";
 
@@ -152,6 +153,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
           <Trouble error={finish.error}>What you entered is kept on this device.</Trouble>
         </div>
       )}
+      <Reviews held={held} waiting={outbox.size} />
       <KnockSheet
         open={knock}
         close={() => setKnock(false)}

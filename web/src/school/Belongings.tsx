@@ -1,7 +1,7 @@
 import { useLexicon } from "../bench/Completion";
 import { Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
-import { Part, type School, useChangeSettings } from "./parts";
+import { NumberField, Part, type School, useChangeSettings } from "./parts";
 
 const NOT_OWNED = ["air", "mirror", "partner"];
 const TIMES = [
@@ -25,53 +25,36 @@ export function Belongings({ school }: { school: School }) {
   const change = useChangeSettings();
   const tables = school.settings as unknown as Record<string, Record<string, number>>;
   const numbers = school.settings as unknown as Record<string, number>;
-  const put = (now: number | undefined, text: string, settings: (value: number) => Record<string, unknown>) => {
-    const value = Number(text);
-    if (text.trim() !== "" && value !== now) change.mutate(settings(value));
-  };
   const owned = (lexicon.data?.implements ?? []).filter((each) => !NOT_OWNED.includes(each.id));
   return (
     <Part title="What we have">
       <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">
         {owned.map((each) => (
-          <Field
+          <NumberField
             key={each.id}
             label={`${each.name}, how many`}
-            type="number"
-            min={0}
-            defaultValue={tables.kit?.[each.id] ?? ""}
+            value={tables.kit?.[each.id]}
             placeholder="not counted"
-            disabled={!mayPlan}
-            onBlur={(event) =>
-              put(tables.kit?.[each.id], event.target.value, (value) => ({ kit: { [each.id]: value } }))
-            }
+            set={(value) => change.mutate({ kit: { [each.id]: value } })}
           />
         ))}
       </div>
       <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">
         {TIMES.map(({ table, key, label }) => (
-          <Field
+          <NumberField
             key={key}
             label={label}
-            type="number"
-            min={0}
-            defaultValue={tables[table]?.[key]}
-            disabled={!mayPlan}
-            onBlur={(event) =>
-              put(tables[table]?.[key], event.target.value, (value) => ({ [table]: { [key]: value } }))
-            }
+            value={tables[table]?.[key]}
+            set={(value) => change.mutate({ [table]: { [key]: value } })}
           />
         ))}
         {NUMBERS.map(({ name, label, most }) => (
-          <Field
+          <NumberField
             key={name}
             label={label}
-            type="number"
-            min={0}
-            max={most}
-            defaultValue={numbers[name]}
-            disabled={!mayPlan}
-            onBlur={(event) => put(numbers[name], event.target.value, (value) => ({ [name]: value }))}
+            value={numbers[name]}
+            most={most}
+            set={(value) => change.mutate({ [name]: value })}
           />
         ))}
       </div>

@@ -4,6 +4,7 @@ import { Trouble } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import { Belongings } from "./Belongings";
 import { Numbering } from "./Numbering";
+import { OnTheFloor } from "./OnTheFloor";
 import { SCHOOL } from "./parts";
 import { Teaching } from "./Teaching";
 import { Techniques } from "./Techniques";
@@ -19,6 +20,7 @@ export function SchoolSheet({ open, close }: { open: boolean; close: () => void 
           <Numbering school={school.data} />
           <Teaching school={school.data} />
           <Belongings school={school.data} />
+          <OnTheFloor school={school.data} />
           <Techniques school={school.data} />
         </div>
       )}

@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
-import { SESSION } from "../kit/session";
+import { Field } from "../kit/parts";
+import { SESSION, useMayPlan } from "../kit/session";
 
 export type School = Schemas["School"];
 export const SCHOOL = ["school"];
@@ -47,6 +48,31 @@ export function Choose({
         </option>
       ))}
     </LabelledSelect>
+  );
+}
+
+type NumberFieldProps = {
+  label: string;
+  value: number | undefined;
+  most?: number;
+  placeholder?: string;
+  set: (value: number) => void;
+};
+
+/** A whole number of the school's, kept when it is left; an empty field changes nothing. */
+export function NumberField({ label, value, most, placeholder, set }: NumberFieldProps) {
+  const mayPlan = useMayPlan();
+  return (
+    <Field
+      label={label}
+      type="number"
+      min={0}
+      max={most}
+      defaultValue={value ?? ""}
+      placeholder={placeholder}
+      disabled={!mayPlan}
+      onBlur={({ target }) => target.value.trim() !== "" && Number(target.value) !== value && set(Number(target.value))}
+    />
   );
 }
 

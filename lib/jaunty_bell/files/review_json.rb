@@ -1,0 +1,18 @@
+module JauntyBell
+  module Files
+    # What a strike sensor says of a round, as JSON-ready data.
+    module ReviewJson
+      # Of a strap's samples [[ms, beats a minute], …]: the least, the mean and the most.
+      def self.heart(samples)
+        beats = samples.map(&:last)
+        {samples: beats.size, least: beats.min, mean: beats.empty? ? nil : beats.sum.fdiv(beats.size).round(1), most: beats.max}
+      end
+
+      # From a Core::Floor::Review. Shares from 0 to 1; what there is too little for is null.
+      def self.of(review)
+        {strikes: review.strikes, bursts: review.bursts.size, sets: review.sets.size, whole: review.whole, missed: review.missed, wrong_hand: review.wrong, extra: review.extra,
+         pace: review.pace&.round(4), spread: review.spread&.round(4), drift: review.drift&.round(4), fade: review.fade&.round(4), left: review.left&.round(4), left_force: review.left_force&.round(4)}
+      end
+    end
+  end
+end

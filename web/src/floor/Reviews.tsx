@@ -1,0 +1,58 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, data, type HeldClass, type Schemas } from "../api/client";
+
+type Reviewed = Schemas["Reviewed"];
+const percent = (share: number) => `${Math.abs(Math.round(share * 100))} %`;
+
+/** What sensors felt, round by round. */
+export function Reviews({ held, waiting }: { held: HeldClass; waiting: number }) {
+  const reviews = useQuery({
+    queryKey: ["reviews", held.id, waiting],
+    queryFn: () => data(api.GET("/api/floor/classes/{id}/reviews", { params: { path: { id: held.id } } })),
+  });
+  if (!reviews.data?.length) return null;
+  return (
+    <section aria-label="What sensors felt" className="mb-4 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3">
+      <h2 className="wide mb-1 font-bold">What sensors felt</h2>
+      <ul className="grid gap-2 text-sm">
+        {reviews.data.map((each) => (
+          <li key={`${each.student_id} ${each.round} ${each.kind}`}>
+            <strong>
+              {held.students.find((student) => student.id === each.student_id)?.name}, {each.title}:
+            </strong>{" "}
+            {said(each)}
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-ink-soft text-xs">
+        A strike sensor feels hands alone; it cannot tell a jab from a hook, and the figures are the product's own
+        reckoning.
+      </p>
+    </section>
+  );
+}
+
+/** A review in words. */
+export function said({ strikes, heart }: Reviewed): string {
+  if (heart)
+    return heart.mean === null
+      ? "no beat was heard"
+      : `heart ${heart.mean} beats a minute, from ${heart.least} to ${heart.most}`;
+  if (!strikes) return "nothing was planned for the hands";
+  const { pace, spread, drift, fade, left } = strikes;
+  return [
+    `${strikes.whole} of ${strikes.sets} sets whole`,
+    strikes.missed > 0 && `${strikes.missed} strikes missed`,
+    strikes.wrong_hand > 0 && `${strikes.wrong_hand} with the wrong hand`,
+    strikes.extra > 0 && `${strikes.extra} extra`,
+    pace !== null &&
+      Math.abs(pace - 1) >= 0.02 &&
+      `${percent(pace - 1)} ${pace > 1 ? "slower" : "quicker"} than planned`,
+    spread !== null && `rhythm within ${percent(spread)}`,
+    drift !== null && Math.abs(drift) >= 0.02 && `${percent(drift)} ${drift > 0 ? "slower" : "quicker"} at the end`,
+    fade !== null && Math.abs(fade) >= 0.02 && `${percent(fade)} ${fade < 0 ? "softer" : "harder"} at the end`,
+    left !== null && `left hand ${percent(left)}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}

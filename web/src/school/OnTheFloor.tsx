@@ -1,0 +1,72 @@
+import { Trouble } from "../kit/parts";
+import { useMayPlan } from "../kit/session";
+import { NumberField, Part, type School, useChangeSettings } from "./parts";
+
+const RUNGS = ["air", "count", "clock", "move", "call", "answer"];
+const WEIGHTS = [
+  { key: "level", label: "Same level" },
+  { key: "size", label: "Same size" },
+  { key: "stance", label: "Stance as wished" },
+  { key: "recent", label: "Not met lately" },
+];
+
+/** How classes are run: first aid, how pairs are made, how fast is called. */
+export function OnTheFloor({ school }: { school: School }) {
+  const mayPlan = useMayPlan();
+  const change = useChangeSettings();
+  const { calls_apart, pair_weights, size_gap, first_aid } = school.settings as unknown as {
+    calls_apart: Record<string, number>;
+    pair_weights: Record<string, number>;
+    size_gap: number;
+    first_aid: string[];
+  };
+  return (
+    <Part title="On the floor">
+      <label className="block font-semibold text-sm">
+        First aid: who helps, where the box is, a line each
+        <textarea
+          defaultValue={first_aid.join("\n")}
+          rows={3}
+          maxLength={1000}
+          disabled={!mayPlan}
+          onBlur={({ target }) => {
+            const lines = target.value
+              .split("\n")
+              .map((line) => line.trim())
+              .filter(Boolean);
+            if (lines.join("\n") !== first_aid.join("\n")) change.mutate({ first_aid: lines });
+          }}
+          className="mt-1 block w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2 font-normal"
+        />
+      </label>
+      <p className="text-ink-soft text-sm">What counts in making pairs, one against the other:</p>
+      <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-4">
+        {WEIGHTS.map(({ key, label }) => (
+          <NumberField
+            key={key}
+            label={label}
+            value={pair_weights[key]}
+            set={(value) => change.mutate({ pair_weights: { [key]: value } })}
+          />
+        ))}
+      </div>
+      <NumberField
+        label="Kilograms between partners in contact, at most (0: no limit)"
+        value={size_gap}
+        set={(value) => change.mutate({ size_gap: value })}
+      />
+      <p className="text-ink-soft text-sm">Seconds from one call to the next, at least, by rung:</p>
+      <div className="grid grid-cols-3 gap-2.5 sm:grid-cols-6">
+        {RUNGS.map((rung) => (
+          <NumberField
+            key={rung}
+            label={rung}
+            value={calls_apart[rung]}
+            set={(value) => change.mutate({ calls_apart: { [rung]: value } })}
+          />
+        ))}
+      </div>
+      {change.error && <Trouble error={change.error} />}
+    </Part>
+  );
+}
