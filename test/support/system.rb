@@ -58,6 +58,8 @@ class SystemTest < Minitest::Test
     assert_empty console_errors, "the console has errors"
   ensure
     Capybara.reset_sessions!
+    forget_classes
+    db[:classes].exclude(live: nil).update(live: nil) # the next test is another device, which nobody leads
   end
 
   # For tests that ask for a refusal: the browser notes each answer of 4xx in the console.
@@ -100,6 +102,12 @@ class SystemTest < Minitest::Test
   end
 
   private
+
+  # What the browser keeps of classes in its own database, which a reset leaves.
+  def forget_classes
+    server = page.server or return
+    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin: "http://#{server.host}:#{server.port}", storageTypes: "indexeddb")
+  end
 
   def console_errors
     errors = page.driver.browser.logs.get(:browser).select { |entry| entry.level == "SEVERE" }.map(&:message)

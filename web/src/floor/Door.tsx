@@ -145,7 +145,6 @@ function Students({ title, students, hall, toggle }: StudentsProps) {
               <button
                 type="button"
                 aria-pressed={here}
-                aria-label={[student.name, ...student.notes.map((note) => note.text)].join(". ")}
                 onClick={() => toggle(student.id)}
                 className={`flex min-h-18 w-full items-center gap-3 rounded-xl border-2 px-3 py-2 text-left ${here ? "border-lead bg-lead text-chalk" : "border-seam bg-chalk hover:border-ink"}`}
               >

@@ -160,6 +160,7 @@ function AccountMenu() {
     .join("");
   const signOut = async () => {
     await api.POST("/api/account/logout", { body: {} });
+    await window.caches?.delete("club"); // what was kept of this club for classes without a network
     client.clear();
     window.location.assign("/");
   };
