@@ -24,7 +24,7 @@ class Screenshots < SystemTest
   def views
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit }, calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
-     ring_phone: -> {}, stool: -> { stool }, squad: -> { visit "/book" }, student: -> { visit "/book/#{db[:students].first(name: "Cleo Barge")[:id]}" },
+     ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" }, student: -> { visit "/book/#{db[:students].first(name: "Cleo Barge")[:id]}" },
      student_phone: -> {}, weeks: -> { visit "/weeks" }}
   end
 
@@ -45,6 +45,7 @@ class Screenshots < SystemTest
   def door
     visit "/floor/#{db[:classes].where(card_id: card[:id], ended_at: nil).order(:starts_at).first[:id]}"
     ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Undertow", "Priyam Tollgate", "Lotte Piers"].each { |name| click_button name }
+    within("section[aria-label=Pairs]") { assert_selector "li", text: "Works alone" }
   end
 
   def ring
@@ -54,6 +55,19 @@ class Screenshots < SystemTest
     8.times { click_button "Skip" }
     ["Oona Ferrier", "Ikwe Brightwater"].each { |name| 4.times { click_button "#{name}: clean" } }
     click_button "Bram Undertow: rough"
+  end
+
+  # Called rounds at large, as a second screen shows them.
+  def wall
+    held = db[:classes].where(card_id: db[:cards].first(name: "Hands first")[:id], ended_at: nil).order(:starts_at).first[:id]
+    visit "/floor/#{held}"
+    ["Jory Ebb", "Ansa Gangway", "Cleo Barge", "Hale Moorings"].each { |name| click_button name }
+    click_button "To the ring"
+    click_button "Start"
+    click_button "Skip" until page.has_selector?("h1", text: "Called at the quay", wait: 0.3) && page.has_selector?("[role=timer][aria-label='Work left']", wait: 0.3)
+    assert_selector "[data-testid=heard]"
+    visit "/floor/#{held}/wall"
+    assert_selector "[data-testid=heard]"
   end
 
   def stool

@@ -12,7 +12,7 @@ module Ask
   PASSWORD = JauntyBell::Demo::Club::PASSWORD
 
   class << self
-    # Yields the database and a lambda that asks for a path (with a body: posts it) and insists on a 200.
+    # Yields the database and an Asker.
     def with_demo(name)
       ENV["JAUNTY_SECRET"] ||= "m" * 64
       db = TestDatabase.open(name)
@@ -20,7 +20,7 @@ module Ask
       server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 1, max_threads: 4})
       port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
       server.run
-      Net::HTTP.start("127.0.0.1", port) { |http| yield db, signed_in(http) }
+      Net::HTTP.start("127.0.0.1", port) { |http| yield db, Asker.new(http, signed_in(http)) }
     ensure
       server&.stop(true)
     end
@@ -42,16 +42,22 @@ module Ask
 
     private
 
+    # The cookie of the signed-in owner.
     def signed_in(http)
       http.read_timeout = 120
       login = JSON.generate(login: JauntyBell::Demo::Club::OWNER, password: PASSWORD)
-      cookie = http.post("/api/account/login", login, "Content-Type" => "application/json")["set-cookie"].split(";").first
-      lambda do |path, body = nil|
-        JauntyBell::Api::Throttle.reset
-        headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
-        answer = body ? http.post(path, JSON.generate(body), headers) : http.get(path, headers)
-        raise "#{path} answered #{answer.code}" unless answer.code == "200"
-      end
+      http.post("/api/account/login", login, "Content-Type" => "application/json")["set-cookie"].split(";").first
+    end
+  end
+
+  # Asks for a path, or with a body posts or puts it, and insists on a 200.
+  Asker = Struct.new(:http, :cookie) do
+    def call(path, body = nil, method: :post)
+      JauntyBell::Api::Throttle.reset
+      headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
+      answer = body ? http.public_send(method, path, JSON.generate(body), headers) : http.get(path, headers)
+      raise "#{path} answered #{answer.code}" unless answer.code == "200"
+      answer
     end
   end
 end

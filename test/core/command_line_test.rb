@@ -32,6 +32,25 @@ class CommandLineTest < Minitest::Test
     assert_equal({"text" => "1-2-7", "spoken" => "jab, cross, lead hook to the body", "by_hand" => "left jab, right cross, left hook to the body"}, told("write", "1-2-3b", "--scheme", "eight"))
   end
 
+  def in_file(text) = Tempfile.create("jaunty") { |file| file.tap { |open| open.write(text) }.flush && yield(file.path) }
+
+  def test_pairs
+    people = {students: [{id: "ana", kg: 60}, {id: "bo", kg: 61}, {id: "cy", kg: 90}], met: [["ana", "bo", 3]]}
+    made = in_file(JSON.generate(people)) { |path| told("pairs", path) }
+    assert_equal [[%w[ana bo]], ["cy"]], [made["groups"].map { |group| group["ids"].sort }, made["stuck"].map { |one| one["id"] }]
+    assert_equal ["1 kg apart", "met 3 days ago"], made["groups"].first["reasons"]
+    bad = {"{" => /no file of students/, '{"students":[{"kg":1}]}' => /no file of students/, '{"students":[{"id":"a","level":"best"}]}' => /"best" is not a level/}
+    bad.each { |text, says| assert_match says, in_file(text) { |path| run_command("pairs", path) }.last }
+  end
+
+  def test_review
+    felt = "ms,hand,g\n0,left,20\n430,right,21\n1460,left,20\n2900,left,19\n3330,right,18\nx,left,1\n"
+    review = told("review", "1-2", input: felt)
+    assert_equal [5, 3, 2, 1, 0], review.values_at("strikes", "sets", "whole", "missed", "extra")
+    assert_equal [7], review["unread"].map { |each| each["line"] }
+    assert_match(/sees hands alone/, run_command("review", "rear kick", input: felt).last)
+  end
+
   def test_parts_like_frames_and_the_holder
     parts = told("parts", "1-2-3", "--weak", "2")
     assert_equal [%w[forward 1], %w[forward 1-2], %w[backward 3], %w[backward 2-3], %w[link 1-2], %w[link 2-3], ["around", "1-2-3"], ["steps", "1 with step in-2-3-step out"]], parts.map { |part| part.values_at("kind", "notation") }
@@ -88,6 +107,10 @@ class CommandLineTest < Minitest::Test
       assert_match(/more than the 3 minutes/, told("fit", path, "--minutes", "3")["reason"])
       assert_operator told("fit", path, "--minutes", "20", "--load", "90")["planned_load"], :<=, 90
       rotation = told("rotate", path, "--students", "3").first
+      sheet = told("cues", path, "--students", "6", "--seed", "4")
+      assert_equal card["total"] * 1000, sheet["duration"]
+      assert_equal sheet, told("cues", path, "--students", "6", "--seed", "4")
+      assert_includes sheet["segments"].flat_map { |segment| segment["cues"].map { |cue| cue["kind"] } }, "count"
       assert_equal [[1, 1, 1], 3, 1, ["Bag", "Core", "waits"]], [rotation["groups"], rotation["bells"], rotation["waits"], rotation["table"].first]
     end
   end

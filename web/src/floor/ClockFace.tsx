@@ -1,7 +1,7 @@
 import type { HeldClass } from "../api/client";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
-import { due, gone, isFresh, isOver, isRunning, left, type Ring, share } from "./ring";
+import { calledLast, due, gone, isFresh, isOver, isRunning, left, type Ring, share } from "./ring";
 
 const KINDS = { work: "Work left", rest: "Rest left", explain: "Explaining, left" };
 
@@ -30,11 +30,13 @@ export function Clock({ ring, now, large = false }: { ring: Ring; now: number; l
   );
 }
 
-/** The round, its wrap at large, and how it is called. */
-export function NowOn({ held, ring }: { held: HeldClass; ring: Ring }) {
+/** The round, its wrap at large, and how it is called; in a called round the one that was called last. */
+export function NowOn({ held, ring, now }: { held: HeldClass; ring: Ring; now: number }) {
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const round = segment && held.rounds[segment.round];
-  const combination = round?.combination_id ? held.combinations[round.combination_id] : undefined;
+  const called = calledLast(ring, now);
+  const shown = called === undefined ? round?.combination_id : called;
+  const combination = shown ? held.combinations[shown] : undefined;
   return (
     <>
       <h1 className="wide mt-2 mb-2 font-extrabold text-2xl sm:text-3xl">
@@ -43,7 +45,7 @@ export function NowOn({ held, ring }: { held: HeldClass; ring: Ring }) {
       {combination && !isOver(ring) && (
         <>
           <Wrap actions={combination.actions} setTime={combination.set_time} spoken={combination.spoken} size="huge" />
-          <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>
+          {called === undefined && <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>}
           {round?.beginners && <p className="mt-1 text-lg">Beginners in place: {round.beginners}</p>}
         </>
       )}

@@ -6,17 +6,17 @@ import { useClub } from "../kit/session";
 import type { Props as ClassProps } from "./ClassPlace";
 import type { Tap } from "./hall";
 
-type Props = ClassProps & { round?: Bout; takeBack: () => void };
+type Props = ClassProps & { round?: Bout; called: string | null | undefined; takeBack: () => void };
 type Asked = { student: string; name: string };
 const COUNTS = [1, 3, 5, 10];
 
 /** The students in a strip: each tap counts so many attempts as clean, as rough, or as lost at a link. */
-export function MarkStrip({ held, hall, round, change, takeBack, outbox }: Props) {
+export function MarkStrip({ held, hall, round, called, change, takeBack, outbox }: Props) {
   const club = useClub();
   const [count, setCount] = useState(1);
   const [asked, setAsked] = useState<Asked>();
   const present = held.students.filter((student) => hall.present.includes(student.id));
-  const combination = round?.combination_id;
+  const combination = called === undefined ? round?.combination_id : called;
   const drawn = combination ? held.combinations[combination] : undefined;
   const tap = (student: string, clean: boolean, broke?: number) => {
     if (!combination || !round) return;
@@ -70,7 +70,12 @@ export function MarkStrip({ held, hall, round, change, takeBack, outbox }: Props
           Take back
         </button>
       </div>
-      {!combination && <p className="mb-2 text-night-soft">Nothing to mark in this round.</p>}
+      {!combination && (
+        <p className="mb-2 text-night-soft">
+          {called === undefined ? "Nothing to mark in this round." : "Nothing has been called yet."}
+        </p>
+      )}
+      {called && drawn && <p className="mb-2 font-semibold">Marks are for {drawn.name}, called last</p>}
       {asked && drawn && (
         <Links
           name={asked.name}

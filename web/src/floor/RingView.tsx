@@ -16,6 +16,7 @@ import { now as instant } from "./now";
 import type { Outbox } from "./outbox";
 import { RingControls } from "./RingControls";
 import {
+  calledLast,
   caughtUp,
   finish,
   isFresh,
@@ -96,11 +97,19 @@ export function RingView({ held, hall, change, outbox }: Props) {
         <section aria-label="Now" className="min-w-0">
           <Clock ring={ring} now={now} />
           <Heard ring={ring} now={now} ahead={ahead} />
-          <NowOn held={held} ring={ring} />
+          <NowOn held={held} ring={ring} now={now} />
           <Together held={held} hall={hall} shared={round?.shared ?? false} />
           <NextUp held={held} ring={ring} />
         </section>
-        <MarkStrip held={held} hall={hall} round={round} change={change} takeBack={takeBack} outbox={outbox} />
+        <MarkStrip
+          held={held}
+          hall={hall}
+          round={round}
+          called={calledLast(ring, now)}
+          change={change}
+          takeBack={takeBack}
+          outbox={outbox}
+        />
       </div>
       <RingControls ring={ring} toggle={toggle} act={act} finish={toTheStool} door={toDoor} />
       <LoudSheet

@@ -40,7 +40,7 @@ export function WallScreen({ held, live, touch, children }: Props) {
       {ring && live && live.moment !== "door" ? (
         <>
           <Clock ring={ring} now={now} large />
-          <NowOn held={held} ring={ring} />
+          <NowOn held={held} ring={ring} now={now} />
           <Heard ring={ring} now={now} />
           <NextUp held={held} ring={ring} />
         </>

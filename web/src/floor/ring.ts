@@ -129,3 +129,13 @@ export function due(ring: Ring, from: number, to: number): Due[] {
   }
   return found;
 }
+
+/** The combination called last in the round that is on or has just been; undefined where nothing is called in it. */
+export function calledLast(ring: Ring, now: number): string | null | undefined {
+  const round = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.round;
+  const at = ring.segments.findIndex((segment) => segment.round === round && segment.kind === "work");
+  const calls = ring.segments[at]?.cues.filter((cue) => cue.kind === "call") ?? [];
+  if (calls.length === 0) return undefined;
+  const heard = ring.at === at ? gone(ring, now) : ring.at > at ? Number.POSITIVE_INFINITY : -1;
+  return calls.filter((cue) => cue.at <= heard).at(-1)?.combination_id ?? null;
+}

@@ -9,7 +9,8 @@ module JauntyBell
       #
       # Pairs are a maximum-weight matching in a general graph (Edmonds 1965; the gem graph_matching follows Galil 1986), of
       # as many pairs as there can be. A trio counts as the mean of its three pairs; up to EXACT students every possible trio
-      # is tried, above that one is put to the pair it suits best and `gap` says how much better any pairing could be at most.
+      # is tried (Subsets), above that one is put to the pair it suits best and `gap` says how much better any pairing could be
+      # at most.
       class Pairs
         EXACT = 15 # students
 
@@ -60,10 +61,12 @@ module JauntyBell
           joined(graph, free)
         end
 
-        # No trio, and every trio in turn, the rest matched.
+        # No trio, and every trio in turn, the rest paired as well as can be.
         def tried(graph, free)
-          trios = free.combination(3).select { |ids| graph.allowed?(ids) }.map { |ids| [ids, *graph.matching(free - ids)] }
-          [graph.matching(free), *trios].max_by { |groups| [groups.flatten.size, graph.total(groups)] }
+          subsets = Subsets.new(graph, free)
+          trios = free.combination(3).select { |ids| graph.allowed?(ids) }
+          best = [nil, *trios].max_by { |trio| trio ? subsets.worth(free - trio) + Subsets::HEAD * 3 + graph.score(trio) : subsets.worth(free) }
+          best ? [best, *subsets.pairs(free - best)] : subsets.pairs(free)
         end
 
         # One waits outside a matching and joins a pair; then who waits and who is joined is exchanged while it helps. No
