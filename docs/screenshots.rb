@@ -45,7 +45,10 @@ class Screenshots < SystemTest
   def door
     visit "/floor/#{db[:classes].where(card_id: card[:id], ended_at: nil).order(:starts_at).first[:id]}"
     ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Undertow", "Priyam Tollgate", "Lotte Piers"].each { |name| click_button name }
-    within("section[aria-label=Pairs]") { assert_selector "li", text: "Works alone" }
+    within("section[aria-label=Pairs]") do
+      assert_selector "li", text: "Lotte Piers"
+      assert_no_text "Making pairs"
+    end
   end
 
   def ring

@@ -118,6 +118,14 @@ class FloorApiTest < ApiTest
     assert_equal ["tidal hook"], shown[:own_words]
   end
 
+  def test_somebody_new_comes_and_is_a_student_once
+    guest = {id: uuid, name: " Dunja ", stance: "southpaw"}
+    2.times { record(guests: [guest], attendances: [{id: uuid, student_id: guest[:id], at: now}], pairings: [{id: uuid, student_ids: [@ana, guest[:id]], at: now}]) }
+    assert_equal 200, status
+    assert_equal [["Dunja", "southpaw", @group]], db[:students].where(id: guest[:id]).select_map(%i[name stance group_id])
+    assert_equal 1, db[:attendances].where(student_id: guest[:id]).count
+  end
+
   def recording(kind, samples, **facts) = {id: uuid, student_id: @ana, round: 0, kind: kind, samples: samples, at: now}.merge(facts)
 
   def reviews = call(:get, "/api/floor/classes/#{@class_id}/reviews")

@@ -180,6 +180,49 @@ class FloorSystemTest < SystemTest
     assert_button "Start"
   end
 
+  def test_a_new_face
+    fill_in "A new face, by name", with: "Dunja Slackwater"
+    click_button "Welcome"
+    assert_text "1 here"
+    click_button "To the ring"
+    within("section[aria-label=Marks]") { assert_text "Dunja" }
+    id = db[:students].where(name: "Dunja Slackwater").get(:id)
+    assert_equal [id], wait_for_rows(:attendances, 1).map { |row| row[:student_id] }
+  ensure
+    db[:attendances].where(student_id: id).delete if id
+    db[:students].where(name: "Dunja Slackwater").delete
+  end
+
+  def test_a_student_who_was_removed_meanwhile_is_said_and_holds_nobody_up
+    group = db[:students].first(name: "Pia Pontoon")[:group_id]
+    gone = SecureRandom.uuid
+    db[:students].insert(club_id: db[:clubs].get(:id), id: gone, group_id: group, name: "Gone Tomorrow", stance: "orthodox", level: "foundation")
+    visit page.current_path
+    here "Gone Tomorrow", "Pia Pontoon"
+    assert_no_text "Making pairs"
+    db[:students].where(id: gone).delete
+    expect_refusals
+    click_button "To the ring"
+    assert_text "not stored: A fact names a student"
+    assert_equal [db[:students].first(name: "Pia Pontoon")[:id]], wait_for_rows(:attendances, 1).map { |row| row[:student_id] }
+  end
+
+  def test_a_full_device_says_so
+    here "Pia Pontoon"
+    click_button "To the ring"
+    wait_for_rows(:attendances, 1)
+    2.times { click_button "Skip" }
+    offline(true)
+    quota(1)
+    click_button "Pia Pontoon: clean"
+    assert_text "This device is full: free some room"
+  ensure
+    quota(nil)
+    offline(false)
+    expect_refusals
+    page.driver.browser.logs.get(:browser)
+  end
+
   def test_sound_and_what_is_called_next
     click_button "To the ring"
     press "s"
@@ -196,6 +239,12 @@ class FloorSystemTest < SystemTest
   def offline(yes)
     page.driver.browser.execute_cdp("Network.enable")
     page.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: yes, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
+  end
+
+  # Bytes that the browser may keep for this address; nil for its own measure.
+  def quota(bytes)
+    origin = "http://#{page.server.host}:#{page.server.port}"
+    page.driver.browser.execute_cdp("Storage.overrideQuotaForOrigin", **{origin: origin, quotaSize: bytes}.compact)
   end
 
   # Rows of this class, once there are as many as expected.

@@ -96,8 +96,9 @@ module JauntyBell
       def record(class_id, facts, coach_id:)
         find(class_id)
         @db.transaction(savepoint: true) do
+          facts.fetch(:guests, []).each { |guest| welcome(class_id, guest) }
           known(facts.fetch(:pairings, []).flat_map { |pairing| pairing[:student_ids] }.uniq)
-          fresh = facts.sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
+          fresh = facts.except(:guests).sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
           held_back(facts.fetch(:knocks, []), coach_id)
           fresh
         end
@@ -212,6 +213,13 @@ module JauntyBell
 
       def present
         @db[:attendances].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* }
+      end
+
+      # Somebody who came without being on file: a student of the class's group, or of the club's first, from now on.
+      def welcome(class_id, guest)
+        group = @db[:classes].where(club_id: @club_id, id: class_id).get(:group_id) || @db[:groups].where(club_id: @club_id).order(:name).get(:id)
+        raise Conflict.new("Make a group first: a guest becomes a student of one.", path: "guests") unless group
+        @db[:students].insert_conflict.insert(club_id: @club_id, id: guest[:id], group_id: group, name: guest[:name].strip, stance: guest[:stance], level: "foundation")
       end
 
       # A knock to the head holds the student back at once (Core::Care::HeadKnock).

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, data, type HeldClass } from "../api/client";
 import { idOf } from "../kit/ids";
@@ -7,7 +7,7 @@ import { Trouble, Waiting } from "../kit/parts";
 import { PlaceKeys } from "../kit/placeKeys";
 import { Door } from "./Door";
 import { Following } from "./Following";
-import { type Hall, readHall } from "./hall";
+import { type Hall, readHall, withGuests } from "./hall";
 import { keepFor, recallKept } from "./kept";
 import { useLead } from "./lead";
 import { Outbox, outboxKey, type Waiting as Unsent } from "./outbox";
@@ -61,9 +61,10 @@ const hallKey = (classId: string) => `floor:${classId}`;
 
 type RunningProps = { held: HeldClass; kept: { hall?: Hall; unsent?: Unsent } };
 
-function Running({ held, kept }: RunningProps) {
-  const key = hallKey(held.id);
-  const [hall, setHall] = useState<Hall>(() => readHall(kept.hall, held));
+function Running({ held: asPlanned, kept }: RunningProps) {
+  const key = hallKey(asPlanned.id);
+  const [hall, setHall] = useState<Hall>(() => readHall(kept.hall, asPlanned));
+  const held = useMemo(() => withGuests(asPlanned, hall), [asPlanned, hall]);
   const [, redraw] = useState(0);
   const [outbox] = useState(() => new Outbox(held.id, kept.unsent, () => redraw((n) => n + 1)));
   const change = useCallback((next: (hall: Hall) => Hall) => setHall(next), []);

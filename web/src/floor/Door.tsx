@@ -1,8 +1,8 @@
-import { useState } from "react";
+import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { idOf, newId } from "../kit/ids";
-import { Button } from "../kit/parts";
+import { Button, Field } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
@@ -82,6 +82,12 @@ export function Door({ held, hall, change, outbox }: Props) {
               {others && <Students title="Other groups" students={rest} hall={hall} toggle={toggle} />}
             </>
           )}
+          <NewFace
+            come={(guest) => {
+              outbox.put({ table: "guests", fact: guest });
+              change((was) => ({ ...was, guests: [...was.guests, guest], present: [...was.present, guest.id] }));
+            }}
+          />
         </div>
         <PairsPanel held={held} hall={hall} change={change} />
       </div>
@@ -107,6 +113,44 @@ export function Door({ held, hall, change, outbox }: Props) {
       </div>
       <Help open={help} close={() => setHelp(false)} lines={held.first_aid} students={held.students} hall={hall} />
     </main>
+  );
+}
+
+type Guest = Hall["guests"][number];
+
+/** Somebody who is not on file yet: a name is enough; the rest can be told the Book later. */
+function NewFace({ come }: { come: (guest: Guest) => void }) {
+  const [name, setName] = useState("");
+  const [southpaw, setSouthpaw] = useState(false);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === "") return;
+    come({ id: newId(), name: name.trim(), stance: southpaw ? "southpaw" : "orthodox" });
+    setName("");
+    setSouthpaw(false);
+  };
+  return (
+    <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3">
+      <Field
+        label="A new face, by name"
+        value={name}
+        maxLength={80}
+        onChange={({ target }) => setName(target.value)}
+        className="min-w-56 flex-1"
+      />
+      <label className="flex min-h-11 items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          checked={southpaw}
+          onChange={({ target }) => setSouthpaw(target.checked)}
+          className="size-5"
+        />
+        southpaw
+      </label>
+      <Button type="submit" disabled={name.trim() === ""}>
+        Welcome
+      </Button>
+    </form>
   );
 }
 

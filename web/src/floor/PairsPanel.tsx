@@ -53,9 +53,10 @@ export function PairsPanel({ held, hall, change }: Props) {
       {pairs && hall.present.length > 1 && (
         <>
           <p role="status" className="mb-2 text-ink-soft text-sm">
+            {pairs.for !== here && !make.error ? "Making pairs of who is here now … " : ""}
             {picked ? `${name(picked)} with whom? Tap the other one.` : "Tap two names to put them together by hand."}
           </p>
-          <ul className="grid gap-2">
+          <ul className={`grid gap-2 ${pairs.for === here ? "" : "opacity-60"}`}>
             {pairs.groups.map((group) => (
               <li key={group.ids.join()} className="rounded-xl border-[1.5px] border-seam bg-chalk px-3 py-2">
                 <div className="flex flex-wrap items-center gap-1.5">

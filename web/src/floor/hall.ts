@@ -17,6 +17,7 @@ export type Knock = { id: string; student: string; matter: Schemas["Matter"] };
 /** A class as this device keeps it, from door to stool. */
 export type Hall = {
   moment: Moment;
+  guests: { id: string; name: string; stance: "orthodox" | "southpaw" }[]; // who came without being on file
   present: string[]; // who is here now
   sent: string[]; // whose coming is told
   pairs?: Pairs & { for: string }; // as they were made, and for whom
@@ -33,6 +34,7 @@ export function firstHall(held: HeldClass): Hall {
   const left = facts.departures.map((fact) => fact.student_id);
   return {
     moment: held.ended_at ? "done" : "door",
+    guests: [],
     present: came.filter((id) => !left.includes(id)),
     sent: came,
     locked: [],
@@ -47,6 +49,27 @@ export function firstHall(held: HeldClass): Hall {
 export function readHall(kept: Partial<Hall> | undefined, held: HeldClass): Hall {
   if (!kept?.ring || !Array.isArray(kept.ring.segments)) return firstHall(held);
   return { ...firstHall(held), ...kept } as Hall;
+}
+
+/** The class with the guests of the evening among its students. */
+export function withGuests(held: HeldClass, { guests }: Hall): HeldClass {
+  const fresh = guests.filter((guest) => !held.students.some((student) => student.id === guest.id));
+  if (fresh.length === 0) return held;
+  const students = fresh.map((guest) => ({
+    ...guest,
+    level: "foundation",
+    group_id: held.group_id ?? "",
+    group_name: "guest",
+    junior: false,
+    blocks: [],
+    notes: [],
+    emergency: { name: "", phone: "", guardian: "" },
+  }));
+  return {
+    ...held,
+    students: [...held.students, ...students],
+    expected: [...held.expected, ...fresh.map(({ id }) => id)],
+  };
 }
 
 /** To the stool: the clock stands. */
