@@ -20,13 +20,13 @@ class PlayerTest < InterfaceTest
     };
 
     // Runs a class with ticks from `least` to `most` ms apart; gives how far each cue sounded from its sheet, in ms.
-    export function simulated(segments, { seed, least, most, drift, changes = [] }) {
+    export function simulated(segments, { seed, least, most, drift, changes = [], wakes = 0 }) {
       const dice = random(seed);
       const audio = (wall) => 3 + (wall / 1000) * (1 + drift);
       const wallOf = (at) => ((at - 3) / (1 + drift)) * 1000;
       let now = 1000;
       let started = [];
-      const player = new Player({ time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { started = started.filter((other) => other !== one); }; } });
+      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { started = started.filter((other) => other !== one); }; } });
       let ring = resume(newRing(segments), now);
       const wanted = [];
       let heard = now;
@@ -71,6 +71,13 @@ class PlayerTest < InterfaceTest
       assert_equal [0, 0], found.values_at(:missing, :extra), "#{how}: #{found}"
       assert_operator found[:worst], :<=, LIMIT, how
     end
+  end
+
+  def test_audio_that_wakes_a_moment_late_misses_nothing_that_follows
+    found = simulated(seed: 5, least: 90, most: 130, drift: 0, wakes: 1_000 + 300)
+    assert_equal [0, 0], found.values_at(:missing, :extra), found.inspect
+    late = simulated(seed: 5, least: 90, most: 130, drift: 0, wakes: 1_000 + 5_000)
+    assert_operator late[:missing], :<=, 2, "what was due before is let go"
   end
 
   def test_changed_by_hand_it_is_laid_out_anew

@@ -144,7 +144,7 @@ module JauntyBell
           segments: sheet(row, whole, weights(owned)).segments.map { |segment| Files::SegmentJson.of(segment) },
           students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },
           short: Files::KitJson.short(whole, MOST), first_aid: school.settings.first_aid, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
-          contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), own_words: school.spoken_words.keys,
+          contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), own_words: school.own_words,
           facts: facts(row[:id])
         )
       end

@@ -60,6 +60,9 @@ module JauntyBell
       # {word => WAV bytes} of the club's own words.
       def spoken_words = voices.select_hash(:word, :wave)
 
+      # Which words those are.
+      def own_words = voices.order(:word).select_map(:word)
+
       # The WAV of one of the club's own words. Raises Missing.
       def spoken_word(word) = voices.where(word: word).get(:wave) || raise(Missing, "Your club has no spoken word of that name.")
 

@@ -1,7 +1,7 @@
 import { type Cue, type Due, due, type Ring } from "./ring";
 
-/** What makes sound: a clock in seconds, and a cue begun at an instant of it. */
-export type Sounds = { time: () => number; start: (cue: Cue, at: number) => () => void };
+/** What makes sound: whether it is awake, a clock in seconds, and a cue begun at an instant of it. */
+export type Sounds = { awake: () => boolean; time: () => number; start: (cue: Cue, at: number) => () => void };
 
 const AHEAD = 90_000; // ms scheduled in advance: a page that is hidden may be woken once a minute only
 const LATE = 400; // ms after which a cue is let go: after a sleep nobody wants the bells of the last minutes
@@ -27,6 +27,7 @@ export class Player {
 
   /** Schedules what is due from where it stopped. */
   tick(ring: Ring, now: number) {
+    if (!this.sounds.awake()) return; // a browser's audio takes a moment to wake: nothing counts as scheduled before
     const from = Math.max(this.until, now - LATE);
     const to = now + AHEAD;
     if (from >= to) return;

@@ -58,10 +58,12 @@ export class Sound implements Sounds {
     );
   }
 
+  awake = () => this.audio?.state === "running";
+
   time = () => this.audio?.currentTime ?? 0;
 
   start = (cue: Cue, at: number): (() => void) => {
-    if (!this.audio || !this.gains || this.audio.state !== "running") return () => {};
+    if (!this.awake()) return () => {};
     const nodes = cue.say.length > 0 ? this.speak(cue, at) : this.strike(cue.kind, at);
     return () => {
       for (const node of nodes) node.stop(0);

@@ -38,7 +38,10 @@ Sequel.migration do
     alter_table :marks do
       add_column :broke_at, Integer # the link where the set broke: 0 between the first action and the second
       add_constraint :link_in_reason, Sequel.|({broke_at: nil}, {broke_at: 0..62})
+      add_index %i[club_id class_id]
     end
+
+    alter_table(:efforts) { add_index %i[club_id class_id] }
 
     alter_table :classes do
       add_column :live, :jsonb # which device leads, where the class stands, and when it said so
