@@ -26,7 +26,7 @@ class PlayerTest < InterfaceTest
       const wallOf = (at) => ((at - 3) / (1 + drift)) * 1000;
       let now = 1000;
       let started = [];
-      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { started = started.filter((other) => other !== one); }; } });
+      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { if (one.wall > now) started = started.filter((other) => other !== one); }; } });
       let ring = resume(newRing(segments), now);
       const wanted = [];
       let heard = now;

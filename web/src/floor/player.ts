@@ -12,14 +12,14 @@ const LATE = 400; // ms after which a cue is let go: after a sleep nobody wants 
  */
 export class Player {
   private until = 0; // scheduled up to this instant
-  private ahead: { at: number; stop: () => void }[] = [];
+  private ahead: { until: number; stop: () => void }[] = [];
   private speaking = 0; // until when somebody speaks
 
   constructor(private readonly sounds: Sounds) {}
 
-  /** Takes back what lies ahead of `now`. */
+  /** Takes back what lies ahead of `now`, and cuts short who is speaking; a bell that was struck rings out. */
   reset(now: number) {
-    for (const { at, stop } of this.ahead) if (at >= now) stop();
+    for (const { until, stop } of this.ahead) if (until >= now) stop();
     this.ahead = [];
     this.until = now;
     this.speaking = 0;
@@ -34,7 +34,7 @@ export class Player {
     const offset = this.sounds.time() - now / 1000;
     for (const each of due(ring, from, to)) this.schedule(each, offset, now);
     this.until = to;
-    this.ahead = this.ahead.filter(({ at }) => at >= now);
+    this.ahead = this.ahead.filter(({ until }) => until >= now);
   }
 
   /** Once, at once: a bell that is not on the sheet. */
@@ -46,6 +46,6 @@ export class Player {
     // A segment made longer or shorter by hand may bring two voices together: the later one is only shown.
     if (cue.length > 0 && at < this.speaking) return;
     if (cue.length > 0) this.speaking = at + cue.length;
-    this.ahead.push({ at, stop: this.sounds.start(cue, Math.max(at, now) / 1000 + offset) });
+    this.ahead.push({ until: at + cue.length, stop: this.sounds.start(cue, Math.max(at, now) / 1000 + offset) });
   }
 }
