@@ -20,6 +20,7 @@ module JauntyBell
         @now = now
         @weeks = weeks
         @random = Random.new(seed)
+        @told = Random.new(seed + 1) # of what is written down, so that it does not disturb the rest
       end
 
       # Writes everything in one transaction. `hash` turns the password into what accounts keep. Returns the club's id.
@@ -41,8 +42,10 @@ module JauntyBell
       private
 
       # A version 4 UUID drawn from the seed.
-      def uuid
-        hex = @random.bytes(16).unpack1("H*")
+      def uuid = uuid_of(@random.bytes(16))
+
+      def uuid_of(bytes)
+        hex = bytes.unpack1("H*")
         hex[12] = "4"
         hex[16] = %w[8 9 a b][hex[16].to_i(16) % 4]
         [hex[0, 8], hex[8, 4], hex[12, 4], hex[16, 4], hex[20, 12]].join("-")
@@ -164,7 +167,8 @@ module JauntyBell
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
         store.record(class_id, {pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
-          marks: there.flat_map { |student| marks(student, card, day, starts, week) }}, coach_id: @coaches[group["coach"]])
+          marks: there.flat_map { |student| marks(student, card, day, starts, week) } + lost(there, card, day, starts),
+          notes: notes(there, starts), knocks: knocks(there, starts)}, coach_id: @coaches[group["coach"]])
       end
 
       # Somebody worked with somebody.
@@ -200,6 +204,28 @@ module JauntyBell
            clean: attempted.times.count { @random.rand < chance }, broke_at: nil, at: starts + 1800}
         end
       end
+
+      # Some lose a set now and then, most at the same link.
+      def lost(there, card, day, starts)
+        drilled = card[:plan].tasks.values.select { |task| task.combination_id && task.round.rung != "air" && task.combination.actions.size > 2 }
+        there.select { @told.rand < 0.35 && drilled.any? }.map do |student|
+          task = drilled.sample(random: @told)
+          {id: told_id, student_id: student["id"], combination_id: task.combination_id, rung: task.round.rung, on: day, attempted: 1, clean: 0,
+           broke_at: [task.combination.actions.size - 2, @told.rand(3)].min, at: starts + 2400}
+        end
+      end
+
+      def notes(there, starts)
+        return [] unless @told.rand < 0.4 && there.any?
+        [{id: told_id, student_id: there.sample(random: @told)["id"], text: FACTS["notes"].sample(random: @told), at: starts + 2700}]
+      end
+
+      def knocks(there, starts)
+        return [] unless @told.rand < 0.06 && there.any?
+        [{id: told_id, student_id: there.sample(random: @told)["id"], text: "Shin on an elbow; ice, went on after a round.", matter: "knee or shin", at: starts + 2000}]
+      end
+
+      def told_id = uuid_of(@told.bytes(16))
 
       def complexity(id) = @combinations.values.find { |row| row[:id] == id }[:complexity].to_f
     end

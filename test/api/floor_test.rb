@@ -83,6 +83,18 @@ class FloorApiTest < ApiTest
     assert_equal 1, shown[:facts][:knocks].size
   end
 
+  def test_what_was_written_down_stands_in_the_book
+    mark = {id: uuid, student_id: @ana, combination_id: @two[:id], rung: "count", on: today.iso8601, attempted: 1, clean: 0, broke_at: 0, at: now}
+    record(attendances: [{id: uuid, student_id: @ana, at: now}], pairings: [{id: uuid, student_ids: [@ana, @bo], at: now}], notes: [{id: uuid, student_id: @ana, text: "Hands home", at: now}, {id: uuid, student_id: nil, text: "Good evening", at: now}],
+      knocks: [{id: uuid, student_id: @ana, matter: "elbow", text: "on the post", at: now}], marks: [mark, mark.merge(id: uuid)])
+    written = call(:get, "/api/book/students/#{@ana}/classes")
+    assert_equal [["Card", ["Bo"], ["Hands home"], [{matter: "elbow", text: "on the post"}], [{name: "Two", at: 0, times: 2}]]], written.map { |row| row.values_at(:title, :partners, :notes, :knocks, :broke) }
+    assert_equal [[[@ana, @bo], "on the post"]], [[shown[:facts][:pairings].first[:student_ids], shown[:facts][:knocks].first[:text]]]
+    sign_in(new_account(club, "assistant"))
+    assert_equal [nil, nil], [call(:get, "/api/book/students/#{@ana}/classes").first[:knocks].first[:text], shown[:facts][:knocks].first[:text]], "not for assistants"
+    assert_equal ["Hands home", "Good evening"].sort, shown[:facts][:notes].map { |note| note[:text] }.sort
+  end
+
   def test_calls_are_the_same_on_every_device
     drill = new_drill(manner: "called", pool: [@two[:id], new_combination(text: "3-2", name: "Hook")[:id]])
     card = new_card(name: "Called", rounds: [round(drill_id: drill[:id], rung: "call")])

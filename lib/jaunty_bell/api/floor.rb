@@ -160,9 +160,13 @@ module JauntyBell
       # What is called is drawn from the class's own seed, so that every device has the same.
       def sheet(row, plan, weights) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights, voice: school.voice)
 
+      OURS = %i[club_id class_id coach_id].freeze # columns a device does not need
+
+      # What happened at a knock is for coaches.
       def facts(class_id)
-        classes.facts(class_id).transform_values do |list|
-          list.map { |fact| fact.except(:club_id, :class_id, :coach_id).transform_values { |value| Files::StudentJson.plain(value) } }
+        classes.facts(class_id).to_h do |table, list|
+          hidden = (table == :knocks && account[:role] == "assistant") ? [*OURS, :text] : OURS
+          [table, list.map { |fact| fact.except(*hidden).transform_values { |value| Files::StudentJson.plain(value) } }]
         end
       end
     end

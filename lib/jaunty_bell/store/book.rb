@@ -39,10 +39,38 @@ module JauntyBell
           .to_hash([:combination_id, :rung])
       end
 
+      # The last classes of a student, newest first, with what was written down in each: rows {class_id:, title:, on:, left_at:,
+      # partners: [names], notes: [texts], knocks: [{matter:, text:}], broke: [{name:, at:, times:}]}. Five queries.
+      def classes(student_id, limit: 10)
+        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
+        rows = of(:attendances, student_id).join(:classes, club_id: :club_id, id: :class_id).order(Sequel.desc(:starts_at)).limit(limit)
+          .select(:class_id, :title, Sequel.lit("(starts_at AT TIME ZONE (?))::date AS \"on\"", zone)).all
+        ids = rows.map { |row| row[:class_id] }
+        partners, written = partners(student_id, ids), written(student_id, ids)
+        rows.map { |row| row.merge(partners: partners.fetch(row[:class_id], []), **written.transform_values { |by_class| by_class.fetch(row[:class_id], []) }) }
+      end
+
       # Names of combinations by id, archived ones too.
       def combination_names = @db[:combinations].where(club_id: @club_id).select_hash(:id, :name)
 
       private
+
+      # {class id => names of whom they worked with}
+      def partners(student_id, class_ids)
+        groups = @db[:pairings].where(club_id: @club_id, class_id: class_ids).where(Sequel.lit("student_ids @> ?", Sequel.pg_array([student_id], :uuid))).select_map(%i[class_id student_ids])
+        names = @db[:students].where(club_id: @club_id, id: groups.flat_map { |_, ids| ids.to_a }.uniq).select_hash(:id, :name)
+        groups.each_with_object({}) { |(id, ids), found| found[id] = (found[id].to_a + names.values_at(*(ids.to_a - [student_id]))).uniq }
+      end
+
+      # {notes:, knocks:, broke:}, each {class id => list}
+      def written(student_id, class_ids)
+        there = {class_id: class_ids}
+        broke = of(:marks, student_id).where(Sequel[:marks][:class_id] => class_ids, :taken_back_at => nil).exclude(broke_at: nil)
+          .join(:combinations, club_id: :club_id, id: :combination_id).group(:class_id, :name, :broke_at).order(:name, :broke_at)
+          .select(:class_id, :name, Sequel[:broke_at].as(:at), Sequel.function(:count).*.as(:times))
+        {notes: of(:notes, student_id).where(there).order(:at).select_hash_groups(:class_id, :text), knocks: of(:knocks, student_id).where(there).order(:at).select(:class_id, :matter, :text).to_hash_groups(:class_id),
+         broke: broke.to_hash_groups(:class_id)}
+      end
 
       def marks_of(row)
         row[:on].zip(row[:attempted], row[:clean]).map { |on, attempted, clean| Core::Book::Mastery::Mark.new(on: on, attempted: attempted.to_i, clean: clean.to_i) }

@@ -8,6 +8,7 @@ import { Holds } from "./Holds";
 import { Knot } from "./Knot";
 import { LoadChart } from "./LoadChart";
 import { OnFile } from "./OnFile";
+import { OnTheFloor } from "./OnTheFloor";
 
 type Page = Schemas["StudentPage"];
 
@@ -45,12 +46,13 @@ export default function StudentPlace() {
             <LoadChart days={page.data.days} weeks={page.data.weeks} />
           </section>
           <Figures figures={page.data.figures} />
+          <OnTheFloor student={student.id} />
           <Efforts efforts={page.data.efforts} />
         </div>
         <div className="grid content-start gap-4">
           <Holds student={student.id} />
-          <OnFile student={student.id} name={student.name} />
           <Masteries masteries={page.data.masteries} />
+          <OnFile student={student.id} name={student.name} />
         </div>
       </div>
     </>
