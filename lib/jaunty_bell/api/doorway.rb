@@ -59,7 +59,7 @@ module JauntyBell
       def weights(owned)
         owned.group_by { |(_, id), _| id }.transform_values do |list|
           states = list.map { |_, mastery| mastery.state }
-          Core::Floor::Calls.weight(due: states.count(:fading).fdiv(states.size), weak: states.count(:learning).fdiv(states.size))
+          Core::Floor::Calls.weight(due: states.count(:fading).fdiv(states.size), learning: states.count(:learning).fdiv(states.size))
         end
       end
     end
