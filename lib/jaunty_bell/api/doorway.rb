@@ -8,11 +8,9 @@ module JauntyBell
       def known_at_door(row, students)
         ids = students.map { |student| student[:id] }
         classes.known_of(row, ids).then do |known|
-          known.merge(apart: people.pairs_apart(ids), held: Store::Care.new(db, club_id).on(known[:day], ids).transform_values { |rows| rows.map { |hold| hold_of(hold) } })
+          known.merge(apart: people.pairs_apart(ids), held: Store::Care.new(db, club_id).on(known[:day], ids).transform_values { |rows| rows.map { |hold| Store::Care.hold_of(hold) } })
         end
       end
-
-      def hold_of(row) = Core::Care::Hold.new(matter: row[:matter], blocks: row[:blocks].to_a, from: row[:from], to: row[:to])
 
       # By age on the day; where no birthday is on file, by the group.
       def junior?(student, day)
@@ -40,25 +38,26 @@ module JauntyBell
           emergency: {name: student[:emergency_name], phone: student[:emergency_phone], guardian: student[:guardian]})
       end
 
-      # {[student id, combination id] => Mastery} of what a class drills, at the rung it drills it, for these students.
-      def owned(rounds, ids, day)
+      # {[student id, combination id] => state of mastery} of what a class drills, at the rung it drills it, for these students.
+      def owned(rounds, students, day)
+        ids = students.map { |student| student[:id] }
         wanted = rounds.filter_map { |round| [round[:combination_id], round[:rung]] if round[:combination_id] }.uniq
         marks = Store::Book.new(db, club_id).marks(students: ids)
         ids.product(wanted).filter_map do |id, key|
           found = marks[id][key]
-          [[id, key.first], Core::Book::Mastery.new(found, on: day)] if found
+          [[id, key.first], Core::Book::Mastery.new(found, on: day).state] if found
         end.to_h
       end
 
       # Names of what is due to each student: {id => [name]}.
       def due_of(owned, names)
-        owned.select { |_, mastery| mastery.state == :fading }.keys.group_by(&:first).transform_values { |keys| keys.map { |_, id| names[id] }.uniq }
+        owned.select { |_, state| state == :fading }.keys.group_by(&:first).transform_values { |keys| keys.map { |_, id| names[id] }.uniq }
       end
 
       # How much more often each combination is called: {id => weight}, from those who are expected.
       def weights(owned)
         owned.group_by { |(_, id), _| id }.transform_values do |list|
-          states = list.map { |_, mastery| mastery.state }
+          states = list.map(&:last)
           Core::Floor::Calls.weight(due: states.count(:fading).fdiv(states.size), learning: states.count(:learning).fdiv(states.size))
         end
       end

@@ -39,7 +39,7 @@ module JauntyBell
       # What sensors felt, round by round, held against what was planned.
       get "/classes/:id/reviews" do
         row = classes.find(id)
-        runs = planned(row)[:whole].runs
+        runs = whole(row, classes.expected_students(row)).runs
         stances = people.students.to_h { |student| [student[:id], student[:stance]] }
         answer(classes.recordings(row[:id]).filter_map { |recording| reviewed(recording, runs[recording[:round]], stances[recording[:student_id]]) })
       end
@@ -47,8 +47,9 @@ module JauntyBell
       # The whole class as one track for a loudspeaker.
       get "/classes/:id/track.wav" do
         row = classes.find(id)
-        whole, owned = planned(row).values_at(:whole, :owned)
-        track = Files::ClassTrack.new(sheet(row, whole, weights(owned)), own: school.spoken_words)
+        expected = classes.expected_students(row)
+        whole = whole(row, expected)
+        track = Files::ClassTrack.new(sheet(row, whole, owned(Files::RunsJson.of(whole), expected, classes.day_of(row))), own: school.spoken_words)
         content_type "audio/wav"
         attachment "#{file_name(row[:title])}.wav"
         headers "content-length" => track.size.to_s
@@ -123,25 +124,24 @@ module JauntyBell
         raise Core::InvalidInput.new(e.message, path: "#{place}/#{e.path}")
       end
 
-      # What a class is made of: its plan, who is expected, and what they own of what it drills.
-      def planned(row)
+      # The plan of a class for those who are expected.
+      def whole(row, expected)
         card = row[:card_id] ? cards.find(row[:card_id]) : {blocks: []}
-        expected = classes.expected_students(row)
-        whole = reckoned(card[:blocks], row[:minutes], expected.size.nonzero?)
-        rounds = Files::RunsJson.of(whole)
-        students = people.students
-        known = known_at_door(row, students)
-        {whole: whole, rounds: rounds, expected: expected, students: students, known: known, owned: owned(rounds, expected.map { |student| student[:id] }, known[:day])}
+        reckoned(card[:blocks], row[:minutes], expected.size.nonzero?)
       end
 
       def shown(row)
-        whole, rounds, expected, students, known, owned = planned(row).values_at(:whole, :rounds, :expected, :students, :known, :owned)
+        expected, students = classes.expected_students(row), people.students
+        whole = whole(row, expected)
+        rounds = Files::RunsJson.of(whole)
+        known = known_at_door(row, students)
+        owned = owned(rounds, expected, known[:day])
         rows = combinations.by_id((rounds.filter_map { |round| round[:combination_id] } + pools(whole)).uniq)
         how = reading
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,
           combinations: rows.transform_values { |found| Files::CombinationJson.of(found, how) },
-          segments: sheet(row, whole, weights(owned)).segments.map { |segment| Files::SegmentJson.of(segment) },
+          segments: sheet(row, whole, owned).segments.map { |segment| Files::SegmentJson.of(segment) },
           students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },
           short: Files::KitJson.short(whole, MOST), first_aid: school.settings.first_aid, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
           contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), own_words: school.own_words,
@@ -158,7 +158,7 @@ module JauntyBell
       end
 
       # What is called is drawn from the class's own seed, so that every device has the same.
-      def sheet(row, plan, weights) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights, voice: school.voice)
+      def sheet(row, plan, owned) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights(owned), voice: school.voice)
 
       OURS = %i[club_id class_id coach_id].freeze # columns a device does not need
 

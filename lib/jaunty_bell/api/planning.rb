@@ -45,7 +45,7 @@ module JauntyBell
       def persons(roster)
         held = Store::Care.new(db, club_id).on(people.today, roster.map { |row| row[:id] })
         roster.select { |row| held.key?(row[:id]) }.map do |row|
-          holds = held[row[:id]].map { |hold| Core::Care::Hold.new(matter: hold[:matter], blocks: hold[:blocks].to_a, from: hold[:from], to: hold[:to]) }
+          holds = held[row[:id]].map { |hold| Store::Care.hold_of(hold) }
           Core::Card::Person.new(id: row[:id], name: row[:name], stance: row[:stance].to_sym, level: row[:level], holds: holds)
         end
       end

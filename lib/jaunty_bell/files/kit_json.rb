@@ -13,9 +13,10 @@ module JauntyBell
         # What is short when so many come, for each number up to `most`: {number => [{name, needed, owned}]}; numbers with enough
         # of everything are left out.
         def short(plan, most)
+          held = held(plan)
           (1..most).to_h do |students|
             company = plan.company.but(students: students)
-            [students, held(plan).filter_map { |implement| lacking(plan, implement, company) }]
+            [students, held.filter_map { |implement| lacking(plan, implement, company) }]
           end.reject { |_, list| list.empty? }
         end
 

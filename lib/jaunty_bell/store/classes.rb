@@ -138,10 +138,13 @@ module JauntyBell
       # What sensors heard in a class.
       def recordings(id) = @db[:recordings].where(club_id: @club_id, class_id: id).order(:round, :at, :id).all
 
-      # What a class knows of its students at the door: {student id => {last: day they last came, twice: minutes trained today
-      # elsewhere in the club}} and {[id, id] => days since they last worked together}. Two queries.
+      # The club's own day of a class.
+      def day_of(row) = @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", row[:starts_at], zone))
+
+      # What a class knows of these students at the door: `day`; `came` {student id => {last: the day they last came, minutes: what
+      # they trained at the club on the day already}}; `met` {[id, id] in order => days since they last worked together}.
       def known_of(row, ids)
-        day = @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", row[:starts_at], zone))
+        day = day_of(row)
         came = @db[:attendances].where(Sequel[:attendances][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
           .join(:classes, club_id: :club_id, id: :class_id).where { Sequel[:classes][:starts_at] < row[:starts_at] + 43_200 }
           .select(:student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone), Sequel[:classes][:minutes])
@@ -224,12 +227,9 @@ module JauntyBell
 
       # A knock to the head holds the student back at once (Core::Care::HeadKnock).
       def held_back(knocks, coach_id)
-        today = People.new(@db, @club_id).today
         knocks.select { |knock| knock[:matter] == Core::Care::HeadKnock::MATTER }.each do |knock|
-          Core::Care::HeadKnock.holds(knock[:id], today).each do |id, hold|
-            @db[:holds].insert_conflict.insert(club_id: @club_id, id: id, student_id: knock[:student_id], matter: hold.matter, blocks: Sequel.pg_array(hold.blocks, :text),
-              from: hold.from, to: hold.to, note: knock[:text].to_s, account_id: coach_id)
-          end
+          holds = Core::Care::HeadKnock.holds(knock[:id], People.new(@db, @club_id).today)
+          Care.new(@db, @club_id, account_id: coach_id).hold_back(holds, student_id: knock[:student_id], note: knock[:text])
         end
       end
 

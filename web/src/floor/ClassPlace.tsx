@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
-import { api, data, type HeldClass } from "../api/client";
+import type { HeldClass } from "../api/client";
 import { idOf } from "../kit/ids";
 import { Trouble, Waiting } from "../kit/parts";
 import { PlaceKeys } from "../kit/placeKeys";
 import { Door } from "./Door";
 import { Following } from "./Following";
 import { type Hall, readHall, withGuests } from "./hall";
+import { useHeldClass } from "./held";
 import { keepFor, recallKept } from "./kept";
 import { useLead } from "./lead";
 import { Outbox, outboxKey, type Waiting as Unsent } from "./outbox";
@@ -15,15 +16,6 @@ import { RingView } from "./RingView";
 import { Stool } from "./Stool";
 
 export type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void; outbox: Outbox };
-
-/** The class as the server has it; the device keeps the last answer for when there is no network. */
-export function useHeldClass(id: string) {
-  return useQuery({
-    queryKey: ["class", id],
-    queryFn: () => data(api.GET("/api/floor/classes/{id}", { params: { path: { id } } })),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-}
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */
 export default function ClassPlace() {

@@ -5,6 +5,7 @@ import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import type { Props as ClassProps } from "./ClassPlace";
+import { WhoSelect } from "./WhoSelect";
 
 type Matter = Schemas["Matter"];
 type Props = Pick<ClassProps, "change" | "outbox"> & {
@@ -39,14 +40,7 @@ export function KnockSheet({ open, close, held, students, change, outbox }: Prop
   return (
     <Sheet open={open} close={close} title="A knock or an injury">
       <div className="grid gap-3">
-        <LabelledSelect label="Who" value={student} set={setStudent}>
-          <option value="">choose</option>
-          {students.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-            </option>
-          ))}
-        </LabelledSelect>
+        <WhoSelect label="Who" nobody="choose" students={students} value={student} set={setStudent} />
         <LabelledSelect label="What" value={matter} set={(value) => setMatter(value as Matter)}>
           {held.matters.map((each) => (
             <option key={each} value={each}>

@@ -4,7 +4,7 @@ import { Choice } from "../kit/Choice";
 import { newId } from "../kit/ids";
 import { useClub } from "../kit/session";
 import type { Props as ClassProps } from "./ClassPlace";
-import type { Tap } from "./hall";
+import { type Tap, whoAreHere } from "./hall";
 
 type Props = ClassProps & { round?: Bout; called: string | null | undefined; takeBack: () => void };
 type Asked = { student: string; name: string };
@@ -15,7 +15,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
   const club = useClub();
   const [count, setCount] = useState(1);
   const [asked, setAsked] = useState<Asked>();
-  const present = held.students.filter((student) => hall.present.includes(student.id));
+  const present = whoAreHere(held, hall);
   const combination = called === undefined ? round?.combination_id : called;
   const drawn = combination ? held.combinations[combination] : undefined;
   const tap = (student: string, clean: boolean, broke?: number) => {

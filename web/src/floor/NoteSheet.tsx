@@ -1,13 +1,13 @@
 import { useState } from "react";
 import type { HeldClass } from "../api/client";
 import { newId } from "../kit/ids";
-import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import { useStored } from "../kit/stored";
 import { useSay } from "../kit/toast";
-import type { Hall } from "./hall";
+import { type Hall, whoAreHere } from "./hall";
 import type { Outbox } from "./outbox";
+import { WhoSelect } from "./WhoSelect";
 
 type Props = { open: boolean; close: () => void; held: HeldClass; hall: Hall; outbox: Outbox };
 
@@ -26,16 +26,7 @@ export function NoteSheet({ open, close, held, hall, outbox }: Props) {
   };
   return (
     <Sheet open={open} close={close} title="A note">
-      <LabelledSelect label="About" value={student} set={setStudent}>
-        <option value="">the class</option>
-        {held.students
-          .filter((each) => hall.present.includes(each.id))
-          .map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-            </option>
-          ))}
-      </LabelledSelect>
+      <WhoSelect label="About" nobody="the class" students={whoAreHere(held, hall)} value={student} set={setStudent} />
       <label className="mt-3 block font-semibold text-sm">
         What you saw
         <textarea

@@ -7,7 +7,7 @@ import { useStored } from "../kit/stored";
 import { timeOfDay } from "../kit/time";
 import type { Props } from "./ClassPlace";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
-import { type Hall, toStool } from "./hall";
+import { type Hall, toStool, whoAreHere } from "./hall";
 import { KnockSheet } from "./KnockSheet";
 import { LoudSheet } from "./LoudSheet";
 import { MarkStrip } from "./MarkStrip";
@@ -42,7 +42,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
   const [ahead, setAhead] = useStored("floor:ahead", false);
   const [sheet, setSheet] = useState<"sound" | "note" | "knock" | "sensor">();
   const [listening, listen] = useState<Listening>();
-  const heard = useSensor(held.id, listening, ring, now, outbox.take);
+  const heard = useSensor(held.id, listening, ring, now, outbox.put);
   useWake(isRunning(ring));
   useCalls(held, ring, now, outbox);
   const act = (next: (ring: Ring, now: number) => Ring) => () => {
@@ -124,7 +124,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
         open={sheet === "knock"}
         close={() => setSheet(undefined)}
         held={held}
-        students={held.students.filter((student) => hall.present.includes(student.id))}
+        students={whoAreHere(held, hall)}
         change={change}
         outbox={outbox}
       />

@@ -3,8 +3,9 @@ import type { HeldClass } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
-import type { Hall } from "./hall";
+import { type Hall, whoAreHere } from "./hall";
 import type { Heard, Kind, Listening } from "./sensors";
+import { WhoSelect } from "./WhoSelect";
 
 type Props = {
   open: boolean;
@@ -23,19 +24,11 @@ export function SensorSheet({ open, close, held, hall, listening, heard, listen 
   const [student, setStudent] = useState(listening?.student ?? "");
   const [kind, setKind] = useState<Kind>(listening?.kind ?? "strikes");
   const [address, setAddress] = useState(listening?.address ?? ADDRESS.strikes);
-  const here = held.students.filter((each) => hall.present.includes(each.id));
   const local = /^http:\/\/127\.0\.0\.1:\d+\//.test(address);
   return (
     <Sheet open={open} close={close} title="A sensor">
       <div className="grid gap-3">
-        <LabelledSelect label="On whom" value={student} set={setStudent}>
-          <option value="">choose</option>
-          {here.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-            </option>
-          ))}
-        </LabelledSelect>
+        <WhoSelect label="On whom" nobody="choose" students={whoAreHere(held, hall)} value={student} set={setStudent} />
         <LabelledSelect
           label="What it feels"
           value={kind}

@@ -75,5 +75,9 @@ export function withGuests(held: HeldClass, { guests }: Hall): HeldClass {
 /** To the stool: the clock stands. */
 export const toStool = (hall: Hall, now: number): Hall => ({ ...hall, moment: "stool", ring: pause(hall.ring, now) });
 
+/** The students who are here. */
+export const whoAreHere = (held: HeldClass, hall: Hall) =>
+  held.students.filter((student) => hall.present.includes(student.id));
+
 /** Who is here, as one text: pairs are made anew when it changes. */
 export const whoIsHere = (hall: Hall) => [...hall.present].sort().join(" ");

@@ -41,15 +41,12 @@ export class Outbox {
     return this.kept.refused;
   }
 
-  put(...facts: Fact[]) {
+  put = (...facts: Fact[]) => {
     if (facts.length === 0) return;
     this.kept.waiting.push(...facts);
     this.store();
     void this.send();
-  }
-
-  /** The same, as a function of its own. */
-  take = (fact: Fact) => this.put(fact);
+  };
 
   /** Takes a mark back: out of the box if it is still here, else by telling the server. */
   takeBack(id: string) {
