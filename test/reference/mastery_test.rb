@@ -38,6 +38,30 @@ class MasteryReferenceTest < Minitest::Test
     end
   end
 
+  # Beta(a, b) for any a and b of 1 or more: its density integrated by Simpson's rule, the quantile found by halving. Nothing of the library is in it.
+  def test_the_quantile_against_an_integration_of_the_density
+    random = Random.new(64)
+    Array.new(12) { [random.rand(1..60), random.rand(0..25), random.rand(0..90)] }.each do |clean, rough, ago|
+      told = mastery([ago, clean + rough, clean])
+      a, b = told.evidence
+      assert_in_delta quantile(a, b, 0.10), told.sure_of, 1e-6, "Beta(#{a}, #{b})"
+    end
+  end
+
+  # The first whole day on which "sure of" is below 0.70, found by asking for every day in turn, with the integration above.
+  def test_due_dates_against_a_search_day_by_day
+    [[[3, 20, 20], [9, 15, 14]], [[0, 30, 29], [14, 20, 15]], [[1, 12, 12], [2, 12, 11]], [[20, 40, 38], [24, 20, 19]]].each do |marks|
+      told = mastery(*marks)
+      found = (0..).find do |days|
+        w = ->(ago) { 2.0**(-(ago + days) / 28.0) }
+        a, b = 1 + marks.sum { |ago, _, clean| w.call(ago) * clean }, 1 + marks.sum { |ago, attempted, clean| w.call(ago) * (attempted - clean) }
+        below(a, b, 0.70) > 0.10
+      end
+      assert_equal DAY + found, told.due_on, marks.inspect
+      assert_equal found, told.due_in.floor + 1
+    end
+  end
+
   # A half-life later the evidence weighs half.
   def test_fading_by_half
     fresh, old = mastery([0, 10, 8]), mastery([28, 20, 16])
@@ -45,6 +69,26 @@ class MasteryReferenceTest < Minitest::Test
   end
 
   private
+
+  SLICES = 4_000 # even, for Simpson's rule
+
+  # The share of Beta(a, b) below x.
+  def below(a, b, x)
+    density = ->(t) { (t**(a - 1)) * ((1 - t)**(b - 1)) }
+    integral(0.0, x, &density) / integral(0.0, 1.0, &density)
+  end
+
+  def integral(from, to)
+    step = (to - from) / SLICES
+    inner = (1...SLICES).sum { |i| yield(from + i * step) * (i.odd? ? 4 : 2) }
+    (yield(from) + inner + yield(to)) * step / 3
+  end
+
+  def quantile(a, b, share)
+    low, high = 0.0, 1.0
+    30.times { ((low + high) / 2).then { |x| (below(a, b, x) < share) ? low = x : high = x } }
+    low
+  end
 
   def choose(n, k) = (1..k).reduce(1r) { |product, i| product * (n - k + i) / i }.to_f
 end

@@ -49,7 +49,7 @@ class MasteryTest < Minitest::Test
 
   def test_due_is_where_sure_of_meets_seven_tenths
     told = mastery([10, 30, 28], [0, 20, 20])
-    later = ->(days) { Mastery.new(told.marks, on: DAY + days).sure_of }
+    later = ->(days) { Mastery.from(told.known, on: DAY + days).sure_of }
     due = (told.due_on - DAY).to_i
     assert_operator later.call(due), :<, 0.70
     assert_operator later.call(due - 1), :>=, 0.70

@@ -71,7 +71,7 @@ class WorkCuesTest < Minitest::Test
     end
     plain, heavy = [{}, {"2-3-2" => 5}].map { |weights| (1..30).sum { |seed| cues(called, :call, seed: seed, weights: weights).count { |cue| cue.combination_id == "2-3-2" } } }
     assert_operator heavy, :>, plain * 1.3
-    assert_equal [1, 3, 5, 2], [[0, 0], [1, 0], [1, 1], [0, 0.5]].map { |due, learning| Floor::Calls.weight(due: due, learning: learning) }
+    assert_equal [1, 3, 5, 2], [[0, 0], [1, 0], [1, 1], [0, 0.5]].map { |due, weak| Floor::Calls.weight(due: due, weak: weak) }
   end
 
   def test_a_pool_of_one_is_called_again_and_again

@@ -27,6 +27,9 @@ module JauntyBell
           [self, with].compact.any? { |part| part.technique.id == id && (side.nil? || part.side == side) }
         end
 
+        # What makes it this action, apart from how hard it is thrown.
+        def identity = [technique.id, side, level, by, feint, recovery, with&.identity]
+
         # The same action with lead for rear and rear for lead, where the technique allows it; jab and cross change places.
         def other_side(techniques = Lexicon::Techniques.default)
           return self unless side

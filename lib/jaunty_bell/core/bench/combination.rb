@@ -46,6 +46,9 @@ module JauntyBell
           end
         end
 
+        # What makes each link the link it is: the identities of the two actions.
+        def links = actions.map(&:identity).each_cons(2).to_a
+
         # With the action at `index` (counted opened up) replaced by others in the place where it is written, so that a
         # repeated action changes in every repeat. None removes it.
         def replacing(index, *others) = edited(index) { |list, place| list[0...place] + others + list[(place + 1)..] }

@@ -37,11 +37,8 @@ module JauntyBell
 
         private
 
-        # An action's identity, apart from how hard it is thrown.
-        def key(action) = [action.technique.id, action.side, action.level, action.by, action.feint, action.recovery, action.with && key(action.with)].hash
-
         def entry(id, combination)
-          keys = combination.actions.map { |action| key(action) }
+          keys = combination.actions.map { |action| action.identity.hash }
           Entry.new(id, keys, keys.each_cons(2).map(&:hash).tally)
         end
 

@@ -7,7 +7,8 @@ module JauntyBell
       #   series.figures(Date.new(2026, 11, 30)).fetch(:acute_7).value
       #
       # A day with no record between the first record and `last` is rest (0), or unknown where `elsewhere` says that the
-      # student also trains elsewhere; before the first record nothing is known. No figure is given across unknown days.
+      # student also trains elsewhere, or where they trained and nobody asked how hard it was; before the first record nothing is
+      # known. No figure is given across unknown days.
       class LoadSeries
         FOSTER = "Foster 1998, Monitoring training in athletes with reference to overtraining syndrome, Med Sci Sports Exerc 30:1164–1168"
         WILLIAMS = "Williams et al. 2017, Better way to determine the acute:chronic workload ratio?, Br J Sports Med 51:209–210"
@@ -16,18 +17,20 @@ module JauntyBell
 
         attr_reader :first, :last
 
-        # `loads` maps Date to the day's load (efforts of one day added up). `last` is the last day to look at.
-        def initialize(loads, last: nil, elsewhere: false)
+        # `loads` maps Date to the day's load (efforts of one day added up). `last` is the last day to look at, `first` the first with
+        # a record where `loads` begins later, `unasked` days with a class whose effort nobody has told.
+        def initialize(loads, last: nil, first: nil, elsewhere: false, unasked: [])
           loads.each_value { |load| raise InvalidInput.new("A day's load cannot be less than 0.", path: "load") if load.negative? }
           @loads = loads
-          @first = loads.keys.min
+          @first = first || loads.keys.min
           @last = last || loads.keys.max
           @elsewhere = elsewhere
+          @unasked = unasked.to_set
         end
 
         # A day's load; nil where it is unknown.
         def on(day)
-          return if first.nil? || day < first
+          return if first.nil? || day < first || @unasked.include?(day)
           @loads.fetch(day) { @elsewhere ? nil : 0 }
         end
 
@@ -40,11 +43,11 @@ module JauntyBell
         end
 
         def acute(day)
-          figure(:acute_7, "sum of the last 7 days", SUM, days(day, 7)) { |week| week.sum }
+          figure(:acute_7, "sum of the last 7 days", SUM, days(day, 7), day) { |week| week.sum }
         end
 
         def chronic(day)
-          figure(:chronic_28, "sum of the last 28 days ÷ 4", SUM, days(day, 28)) { |month| month.sum / 4.0 }
+          figure(:chronic_28, "sum of the last 28 days ÷ 4", SUM, days(day, 28), day) { |month| month.sum / 4.0 }
         end
 
         def ratio(day)
@@ -55,7 +58,7 @@ module JauntyBell
         end
 
         def uncoupled(day)
-          earlier = figure(:earlier_21, "", SUM, days(day - 7, 21)) { |three| three.sum / 3.0 }
+          earlier = figure(:earlier_21, "", SUM, days(day - 7, 21), day - 7) { |three| three.sum / 3.0 }
           of(:uncoupled, "acute ÷ (sum of the 21 days before those 7 ÷ 3)", ROLLING, acute: acute(day), earlier: earlier) do |acute, before|
             next "No load in the 21 days before this week to compare with." if before.zero?
             acute.fdiv(before)
@@ -66,7 +69,7 @@ module JauntyBell
         def ewma(day)
           week, month = [7, 28].map do |n|
             all = first ? (first..day).map { |each| on(each) } : []
-            figure(:"ewma_#{n}", "λ·load + (1 − λ)·yesterday's, λ = 2/(#{n} + 1)", WILLIAMS, (all.size >= n) ? all : days(day, n)) do |values|
+            figure(:"ewma_#{n}", "λ·load + (1 − λ)·yesterday's, λ = 2/(#{n} + 1)", WILLIAMS, (all.size >= n) ? all : days(day, n), day) do |values|
               lambda_n = 2.0 / (n + 1)
               values.reduce { |average, value| lambda_n * value + (1 - lambda_n) * average }.to_f
             end
@@ -75,7 +78,7 @@ module JauntyBell
         end
 
         def monotony(day)
-          figure(:monotony, "mean of 7 daily loads ÷ their sample standard deviation", FOSTER, days(day, 7)) do |week|
+          figure(:monotony, "mean of 7 daily loads ÷ their sample standard deviation", FOSTER, days(day, 7), day) do |week|
             spread = Statistics.sample_deviation(week)
             next "Every day was the same (#{week.first}), so there is nothing to divide by." if spread.zero?
             Statistics.mean(week) / spread
@@ -97,9 +100,10 @@ module JauntyBell
 
         def days(day, count) = ((day - count + 1)..day).map { |each| on(each) }
 
-        def figure(name, formula, source, values)
+        # `values` of days in a row, the last of them `day`.
+        def figure(name, formula, source, values, day)
           facts = {name: name, formula: formula, source: source}
-          return Figure.new(**facts, reason: missing(values)) if values.any?(&:nil?)
+          return Figure.new(**facts, reason: missing(values, day)) if values.any?(&:nil?)
           answer = yield values
           answer.is_a?(String) ? Figure.new(**facts, reason: answer) : Figure.new(**facts, value: answer, inputs: {days: values.last(28)})
         end
@@ -113,10 +117,11 @@ module JauntyBell
           answer.is_a?(String) ? Figure.new(**facts, reason: answer) : Figure.new(**facts, value: answer)
         end
 
-        def missing(values)
+        def missing(values, day)
           return "Nothing is recorded yet." unless first
           known = values.count { |value| !value.nil? }
           return "#{known} of #{values.size} days known: they also train elsewhere, and those days are not recorded." if @elsewhere
+          return "#{known} of #{values.size} days known: a class without an effort is not a day of rest. Ask how hard it was." if first <= day - values.size + 1
           "Not enough yet: #{known} of #{values.size} days of history."
         end
       end

@@ -1,5 +1,3 @@
-require "rubystats"
-
 module JauntyBell
   module Core
     module Book
@@ -10,12 +8,16 @@ module JauntyBell
       # 3rd ed. 2013, section 2.4); the fading and h = 28 days are the product's own choice.
       #
       #   Mastery.new([Mark.new(on: today, attempted: 10, clean: 10)], on: today).score # => 0.9166…
+      #   Mastery.from(evidence, on: today).state # the same from what is kept of the marks (Evidence)
       class Mastery
         HELD = 0.70 # "sure of" from here on is held
         DOUBT = 0.10 # the quantile
         HALF_LIFE = 28 # days
+        HALF_LIVES = (3..365) # that a club may choose
         DAYS_TO_HOLD = 2 # one good evening is not retention
         LONGEST = 3_650 # days ahead that a due date is looked for
+        SOURCE = "Beta-binomial updating (Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., section 2.4); fading, half-life and the line at 0.70 are the product's own choice"
+        FORMULA = "a = 1 + Σ w·clean, b = 1 + Σ w·rough, w = 2^(−age/half-life); score a/(a+b); \"sure of\" is the 10 % quantile of Beta(a, b)"
 
         Mark = Value.of(:on, :attempted, :clean) do
           def rough = attempted - clean
@@ -29,101 +31,86 @@ module JauntyBell
           end
         end
 
-        attr_reader :marks, :day, :half_life
+        # Whether the 10 % quantile of Beta(1 + clean, 1 + rough) is at least 0.70: it is exactly when no more than 10 % of the
+        # distribution lies below. With a and b of 1 or more the density is log-concave, so at least 1/e of it lies below the
+        # mean (Grünbaum 1960, Pacific J Math 10:1257–1261): where the mean is not above 0.70, the quantile is not either.
+        def self.sure?(clean, rough)
+          a, b = 1 + clean, 1 + rough
+          a > HELD * (a + b) && Beta.new(a, b).below(HELD) <= DOUBT
+        end
+
+        # From Evidence (nil: no marks) of days up to `on`; on an earlier day it counts as on its own.
+        def self.from(evidence, on:, half_life: HALF_LIFE) = allocate.tap { |mastery| mastery.send(:take, evidence, on, evidence&.half_life || half_life) }
+
+        # {combination id => [rung, Mastery]} of the highest rung marked, from {[combination id, rung] => Mastery}.
+        def self.highest(known)
+          known.group_by { |(id, _), _| id }.transform_values do |list|
+            (_, rung), mastery = list.max_by { |(_, each), _| Bench::Drill::RUNGS.index(each) }
+            [rung, mastery]
+          end
+        end
+
+        attr_reader :day, :half_life, :known
 
         # `marks` of one student, combination and rung; `on` the day to judge on (marks after it do not count yet).
         def initialize(marks, on:, half_life: HALF_LIFE)
           raise InvalidInput.new("The half-life must be more than 0 days.", path: "half_life") unless half_life.positive?
-          @marks = marks.map(&:checked).select { |mark| mark.on <= on && mark.attempted.positive? }.sort_by(&:on)
-          @day = on
-          @half_life = half_life
+          take(Evidence.of(marks.map(&:checked).select { |mark| mark.on <= on }, half_life: half_life), on, half_life)
         end
 
         # a and b of the Beta distribution after `ahead` more days without practice.
         def evidence(ahead = 0)
-          clean, rough = faded
-          w = 2.0**(-ahead / half_life.to_f)
-          [1 + w * clean, 1 + w * rough]
+          return [1.0, 1.0] unless known
+          w = Evidence.fading(age + ahead, half_life)
+          [1 + w * known.clean, 1 + w * known.rough]
         end
 
         def score = evidence.then { |a, b| a / (a + b) }
 
-        # The 10 % quantile, polished by one Newton step (the library's search stops a little early).
-        def sure_of
-          beta = Rubystats::BetaDistribution.new(*evidence)
-          near = beta.icdf(DOUBT)
-          near - (beta.cdf(near) - DOUBT) / beta.pdf(near)
-        end
+        def sure_of = @sure_of ||= Beta.new(*evidence).quantile(DOUBT)
 
         # :new, :learning, :held or :fading.
         def state
-          return :new if marks.empty?
+          return :new unless known
           return :held if held?
-          held_before? ? :fading : :learning
+          (known.held_last || known.held_before) ? :fading : :learning
         end
 
-        def held? = days_marked >= DAYS_TO_HOLD && sure?(0)
+        def held? = days_marked >= DAYS_TO_HOLD && !due_in.nil?
 
         def ready_to_go_up? = held?
 
         # For a fading one: :time where it was still held on its last day of marks, else :rough_marks.
         def faded_by
           return unless state == :fading
-          held_after_each_day.last ? :time : :rough_marks
+          known.held_last ? :time : :rough_marks
         end
 
         # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below already.
         def due_in
-          return unless marks.any? && sure?(0)
-          near, far = 0.0, 1.0
-          far *= 2 while sure?(far) && far < LONGEST
-          60.times do
-            middle = (near + far) / 2
-            sure?(middle) ? near = middle : far = middle
-          end
-          near
+          left = known&.due_after && known.due_after - age
+          left unless left&.negative?
         end
 
         # The first whole day on which "sure of" is below 0.70; nil where it is below already.
-        def due_on = due_in && day + due_in.floor + 1
+        def due_on = due_in && known.due_on
 
-        def days_marked = marks.map(&:on).uniq.size
+        def days_marked = known ? known.days : 0
+
+        def attempted = known ? known.attempted : 0
+
+        def cleaned = known ? known.cleaned : 0
 
         private
 
-        # Σ w·clean and Σ w·rough on the day.
-        def faded
-          @faded ||= marks.each_with_object([0.0, 0.0]) do |mark, sums|
-            w = 2.0**(-(day - mark.on).to_i / half_life.to_f)
-            sums[0] += w * mark.clean
-            sums[1] += w * mark.rough
-          end
+        def take(evidence, on, half_life)
+          @known = evidence
+          @day = on
+          @half_life = half_life
         end
 
-        # Whether "sure of" is at least 0.70 so many days ahead: the 10 % quantile is there exactly when no more than
-        # 10 % of the distribution lies below.
-        def sure?(ahead) = sure_with?(*evidence(ahead))
-
-        # With a and b of 1 or more the density is log-concave, so at least 1/e of it lies below the mean (Grünbaum 1960,
-        # Pacific J Math 10:1257–1261): where the mean is not above 0.70, the 10 % quantile is not either.
-        def sure_with?(a, b) = a > HELD * (a + b) && Rubystats::BetaDistribution.new(a, b).cdf(HELD) <= DOUBT
-
-        def held_before? = held_after_each_day.any?
-
-        # Whether it was held at the end of each day that has marks, in one pass: what was known fades by the days between
-        # and the day's own marks are added.
-        def held_after_each_day
-          @held_after_each_day ||= begin
-            clean, rough, last = 0.0, 0.0, nil
-            marks.group_by(&:on).each_with_index.map do |(on, of_day), earlier|
-              fading = last ? 2.0**(-(on - last).to_i / half_life.to_f) : 1.0
-              clean = clean * fading + of_day.sum(&:clean)
-              rough = rough * fading + of_day.sum(&:rough)
-              last = on
-              earlier + 1 >= DAYS_TO_HOLD && sure_with?(1 + clean, 1 + rough)
-            end
-          end
-        end
+        # Days since the last marks.
+        def age = [(day - known.on).to_i, 0].max
       end
     end
   end

@@ -17,11 +17,11 @@ module JauntyBell
           {derived(knock_id) => Hold.new(matter: MATTER, blocks: ["all"], from: day, to: day), knock_id => Hold.new(matter: MATTER, blocks: ["contact", "hard effort"], from: day)}
         end
 
+        # The id of the hold for the day, from the knock's.
         def self.derived(id)
           hex = Digest::SHA256.hexdigest("#{id} today")
           [hex[0, 8], hex[8, 4], "5#{hex[13, 3]}", "8#{hex[17, 3]}", hex[20, 12]].join("-")
         end
-        private_class_method :derived
       end
     end
   end

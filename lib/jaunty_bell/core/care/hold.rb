@@ -5,6 +5,9 @@ module JauntyBell
       Hold = Value.of(:matter, :blocks, :from, to: nil) do
         def on?(day) = from <= day && (to.nil? || day <= to)
 
+        # What it blocks, in words.
+        def blocked = blocks.include?("all") ? "out" : "no #{blocks.join(", no ")}"
+
         # Raises InvalidInput.
         def checked
           refuse("matter", "\"#{matter}\" is not a matter. Choose from: #{MATTERS.join(", ")}.") unless MATTERS.include?(matter)

@@ -3,18 +3,18 @@ module JauntyBell
     module Floor
       # Combinations called unannounced: a draw from a pool, the same for the same seed.
       #
-      # What is due or still being learned is drawn more often (weights); none comes more than twice running while there is another; each
+      # What is due or holds a weak link is drawn more often (weights); none comes more than twice running while there is another; each
       # leaves the time to hear it, do it and come home, and never less than the rung allows.
       class Calls
         ALIKE = 2 # running, at most
         DUE = 2 # added to a weight of 1 for each: all of the class have it due …
-        LEARNING = 2 # … all of the class are still learning it
+        WEAK = 2 # … all of the class have a weak link in it
 
         # `say` words that take `length` ms, `set` ms one set takes, `weight` more than 0.
         Choice = Value.of(:id, :text, :say, :length, :set, weight: 1)
 
-        # How much more often a combination is drawn: `due` and `learning` are shares (0–1) of those present.
-        def self.weight(due:, learning:) = 1 + DUE * due + LEARNING * learning
+        # How much more often a combination is drawn: `due` and `weak` are shares (0–1) of those present.
+        def self.weight(due:, weak:) = 1 + DUE * due + WEAK * weak
 
         # `pause` ms after a set, `apart` ms from one call to the next at the least, `random` a Random.
         def initialize(choices, pause:, apart:, random:)

@@ -3,14 +3,12 @@ module JauntyBell
     module Floor
       # What a coach should know about a student as they come in: short, the gravest first.
       class Door
-        LONG = 21 # days away after which somebody is eased back in
-
         # kind: :hold, :twice, :back, :junior, :due or :guardian
         Note = Value.of(:kind, :text)
 
         # `holds` on the day; `last` the day they last came, or nil; `minutes` trained at the club today already; `due` names of
-        # this class's combinations that are due.
-        def initialize(day:, holds: [], last: nil, minutes: 0, junior: false, guardian: "", due: [])
+        # this class's combinations that are due; `away` days after which somebody is eased back in.
+        def initialize(day:, holds: [], last: nil, minutes: 0, junior: false, guardian: "", due: [], away: Lexicon::School.default.pointed_out["away"])
           @day = day
           @holds = holds
           @last = last
@@ -18,6 +16,7 @@ module JauntyBell
           @junior = junior
           @guardian = guardian
           @due = due
+          @away = away
         end
 
         def notes = [*held, twice, back, *young, due].compact
@@ -34,8 +33,9 @@ module JauntyBell
         def twice = (Note.new(kind: :twice, text: "Second session today: #{@minutes} min already") if @minutes.positive?)
 
         def back
-          return if @last.nil? || (@day - @last) < LONG
-          Note.new(kind: :back, text: "Back after #{((@day - @last) / 7).floor} weeks: ease in")
+          return if @last.nil? || (@day - @last) < @away
+          weeks = ((@day - @last) / 7).floor
+          Note.new(kind: :back, text: "Back after #{weeks} week#{"s" if weeks > 1}: ease in")
         end
 
         def young

@@ -31,6 +31,14 @@ module JauntyBell
           @locked = locked.map { |ids| checked(ids) }
         end
 
+        # What a device needs to pair them by itself: {ids:, scores: [[…], …], alone: {id => why}}. scores[i][j] with j < i is the score of the two, nil where
+        # they must not work together.
+        def table
+          all = @partners.values
+          scores = all.each_with_index.map { |one, i| all.first(i).map { |two| @match.score(one, two).round(1) unless @match.stop(one, two) } }
+          {ids: all.map(&:id), scores: scores, alone: all.filter_map { |partner| @match.alone(partner)&.then { |why| [partner.id, why] } }.to_h}
+        end
+
         def made
           alone, able = @partners.values.partition { |partner| @match.alone(partner) }
           free = able.map(&:id) - @locked.flatten

@@ -8,7 +8,13 @@ module JauntyBell
         NAMES = %i[numbering lead_kick_loads lead_kick_bare pairing stances finish continuous first_rung rest catch_cross
           feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep warm_legs
           hard_effort kick_lean hand_lean junior_round hall space kit rooms
-          calls_apart pair_weights size_gap first_aid].freeze
+          calls_apart pair_weights size_gap first_aid
+          half_life go_up pointed_out stand_down].freeze
+
+        # Where a number may lie, of those that make no sense below or above.
+        LIMITS = {"half_life" => 3..365, "go_up" => 1..100, "pointed_out/ease_in" => 1..100, "pointed_out/hard_days" => 1..28, "pointed_out/away" => 1..365, "stand_down/adults" => 0..365,
+                  "stand_down/juniors" => 0..365}.freeze
+        ANY = 0..10_000
 
         def self.default = @default ||= new(Shelf.schools.fetch("settings"))
 
@@ -62,7 +68,8 @@ module JauntyBell
 
         def counted(name, value)
           number = Integer(value, exception: false)
-          refuse(name, value, "a whole number from 0 to 10,000") unless number&.between?(0, 10_000)
+          limits = LIMITS.fetch(name, ANY)
+          refuse(name, value, "a whole number from #{limits.min} to #{limits.max.to_s.sub("10000", "10,000")}") unless number && limits.cover?(number)
           number
         end
 

@@ -1,0 +1,81 @@
+module JauntyBell
+  module Core
+    module Book
+      # What a class came to, round by round, for one of a pair, one of a trio and one alone: worked out from its card and from how long each
+      # round really ran, not counted by anybody.
+      #
+      #   rounds = ClassWork.of(plan, {0 => 180, 1 => 0})       # seconds each run was worked; a round that is missing did not happen
+      #   ClassWork.sum(rounds, seats: 2, southpaw: false)      # => Tally of a student who was there throughout
+      class ClassWork
+        SOURCE = "the card's sets and turns (pace of each drill), scaled to the seconds each round really ran; common practice, no source"
+        EASY, MEDIUM = 3, 5 # efforts from which a round without a word of its own is light, and medium
+
+        # `pair` and `trio` Seats: of the whole time worked.
+        Round = Value.of(:index, :title, :seconds, :intensity, :contact, :head, :pair, :trio)
+        Seat = Value.of(:strikes, :impacts, :striking, :holding, :hand, :leg, :limb, :level, :technique)
+
+        # Sums of one student. `rounds` {intensity => how many}; `contact` and `head` rounds with a partner in reach, and of those
+        # with strikes to the head.
+        Tally = Value.of(:strikes, :impacts, :striking, :holding, :hand, :leg, :limb, :level, :technique, :rounds, :contact, :head) do
+          # The left side's share of the strikes of hands (or legs), 0 to 1; nil without any.
+          def left(limb) = self[limb].then { |sides| sides.values.sum.positive? ? sides.fetch("left", 0).fdiv(sides.values.sum) : nil }
+        end
+
+        class << self
+          # [Round]. `worked` {index of the run => seconds}.
+          def of(plan, worked)
+            both = [2, 3].to_h { |seats| [seats, Card::Runs.new(plan, seats: seats).all] }
+            both[2].each_with_index.filter_map do |run, i|
+              seconds = worked[i].to_i
+              next unless seconds.positive? && run.work.positive?
+              share = [seconds.fdiv(run.work), 1.0].min
+              Round.new(index: i, title: run.title, seconds: seconds, intensity: intensity(run, plan.company.school), **contact(run.task),
+                pair: seat(run.share, share), trio: seat(both[3][i].share, share))
+            end
+          end
+
+          # Sums over the rounds a student was there for. `seats` 3 in a trio; `southpaw` turns left and right.
+          def sum(rounds, seats: 2, southpaw: false)
+            parts = rounds.map { |round| (seats == 3) ? round.trio : round.pair }
+            sides = ->(kind) { added(parts.map { |part| southpaw ? mirrored(part[kind]) : part[kind] }) }
+            Tally.new(**%i[strikes impacts striking holding].to_h { |kind| [kind, parts.sum(&kind)] }, hand: sides.call(:hand), leg: sides.call(:leg),
+              **%i[limb level technique].to_h { |kind| [kind, added(parts.map(&kind))] },
+              rounds: Card::INTENSITIES.to_h { |word| [word, rounds.count { |round| round.intensity == word }] }, contact: rounds.count(&:contact), head: rounds.count(&:head))
+          end
+
+          # Tallies of several classes added up.
+          def total(tallies)
+            return sum([]) if tallies.empty?
+            Tally.new(**Tally.members.to_h { |kind| [kind, tallies.first[kind].is_a?(Hash) ? added(tallies.map { |tally| tally[kind] }) : tallies.sum(&kind)] })
+          end
+
+          private
+
+          def added(tables) = tables.each_with_object(Hash.new(0)) { |table, sums| table.each { |key, count| sums[key.to_s] += count } }.then { |sums| {}.merge(sums) }
+
+          def mirrored(sides) = sides.to_h { |side, count| [(side.to_s == "left") ? "right" : "left", count] }
+
+          def seat(share, part)
+            counts = share.counts || Bench::Counts.none
+            scaled = ->(table) { table.to_h { |key, count| [key.to_s, (count * part).to_f] } }
+            Seat.new(strikes: (share.strikes * part).to_f, impacts: (share.impacts * part).to_f, striking: (share.striking * part).to_f, holding: (share.holding * part).to_f,
+              hand: scaled.call(counts.by_hand), leg: scaled.call(counts.by_leg), limb: scaled.call(counts.by_limb), level: scaled.call(counts.by_level), technique: scaled.call(counts.by_technique))
+          end
+
+          # The round's own word, or what its effort says.
+          def intensity(run, school)
+            return run.task.round.intensity if run.task&.round&.intensity
+            return "hard" if run.effort >= school.hard_effort
+            return "medium" if run.effort >= MEDIUM
+            (run.effort >= EASY) ? "light" : "touch"
+          end
+
+          def contact(task)
+            live = task ? !!(task.round.contact && task.implement&.live) : false
+            {contact: live, head: live && task.sequence.any? { |combination| combination.actions.any? { |action| action.strike? && !action.feint && action.level == :head } }}
+          end
+        end
+      end
+    end
+  end
+end

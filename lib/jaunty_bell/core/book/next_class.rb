@@ -1,0 +1,117 @@
+module JauntyBell
+  module Core
+    module Book
+      # What to do next with one student or a group: what is due, who is ready to go up, which new combination is one step from what most of them hold.
+      #
+      #   NextClass.new({"ana" => {["two bells", "count"] => mastery}}, shelf, on: day).all # => [Item, …]
+      class NextClass
+        DUE_WITHIN = 7 # days after the class: what would be due before the next is taken now
+        DUE_SHARE = 0.3 # of those who have met it
+        NEW = 3 # new combinations at most
+
+        # kind :due, :ready or :new; `rung` to drill it at; `students` ids it is for; `share` of those it could be for, 0–1; `from` the id of what it builds on.
+        Item = Value.of(:kind, :combination_id, :rung, :students, :share, :reason, from: nil)
+
+        # `masteries` {student id => {[combination id, rung] => Mastery}}; `shelf` {id => Bench::Combination} what may be taught; `on` the day of the class.
+        def initialize(masteries, shelf, on:, school: Lexicon::School.default)
+          @masteries = masteries
+          @shelf = shelf
+          @day = on
+          @go_up = school.go_up / 100.0
+          @rungs = Bench::Drill::RUNGS.drop(Bench::Drill::RUNGS.index(school.first_rung))
+        end
+
+        def all = [*due, *ready, *new_ones]
+
+        private
+
+        # {combination id => {student id => [rung, Mastery]}} of the highest rung each was marked at.
+        def tops
+          @tops ||= @masteries.each_with_object({}) do |(student, known), tops|
+            Mastery.highest(known).slice(*@shelf.keys).each { |id, highest| (tops[id] ||= {})[student] = highest }
+          end
+        end
+
+        def due
+          found = tops.flat_map { |id, by_student| by_rung(by_student) { |mastery| due?(mastery) }.map { |rung, students| [id, rung, students, by_student.size] } }
+          found = found.select { |_, _, students, met| students.size.fdiv(met) >= DUE_SHARE }
+          found.map { |id, rung, students, met| Item.new(kind: :due, combination_id: id, rung: rung, students: students, share: students.size.fdiv(met), reason: due_reason(id, students, met)) }
+            .sort_by { |item| [-item.students.size, -item.share] }
+        end
+
+        def due?(mastery)
+          return true if mastery.state == :fading
+          mastery.held? && mastery.due_in - (@day - mastery.day).to_i <= DUE_WITHIN
+        end
+
+        def due_reason(id, students, met)
+          masteries = students.map { |student| tops[id][student].last }
+          rough = masteries.count { |mastery| mastery.faded_by == :rough_marks }
+          gone = masteries.count { |mastery| mastery.state == :fading } - rough
+          words = [("faded with time" if gone.positive?), ("slipped for rough marks" if rough.positive?), ("falls due before the next class" if gone + rough < students.size)].compact
+          "#{of(students, met)} #{words.join("; ")}"
+        end
+
+        def ready
+          tops.flat_map do |id, by_student|
+            by_rung(by_student, &:held?).filter_map do |rung, students|
+              above = @rungs[(@rungs.index(rung) || -1) + 1]
+              share = students.size.fdiv(by_student.size)
+              next if above.nil? || share < @go_up
+              Item.new(kind: :ready, combination_id: id, rung: above, students: students, share: share, reason: "#{of(students, by_student.size)} #{hold(students)} it at #{rung}: try #{above}")
+            end
+          end.sort_by { |item| [-item.students.size, -item.share] }
+        end
+
+        # Met by nobody here, and what it builds on is held by the share that is asked for: the simplest step first.
+        def new_ones
+          unmet = @shelf.except(*tops.keys)
+          found = unmet.filter_map { |id, combination| bases(id, combination).max_by { |base, kind, share| [share, @shelf[base].actions.size] }&.then { |base| [id, *base] } }
+          found.sort_by { |id, _, _, share| [-share, @shelf[id].actions.size] }.first(NEW).map do |id, base, kind, share|
+            Item.new(kind: :new, combination_id: id, rung: @rungs.first, students: holders(base), share: share, from: base, reason: "#{KINDS.fetch(kind)} #{of(holders(base), @masteries.size)} #{hold(holders(base))}")
+          end
+        end
+
+        KINDS = {add: "one action more than what", drop: "one action less than what", change: "one action other than what", part: "begins or ends as what"}.freeze
+
+        # [id, kind, share] of held combinations it is one step from, or that are the longest on the shelf it begins or ends with.
+        def bases(id, combination)
+          near = likeness.one_step(combination).map { |other, kind, _| [other, OTHER_WAY.fetch(kind)] }
+          near += %i[first last].filter_map { |from| longest_part(id, combination, from) }.map { |other| [other, :part] }
+          near.filter_map do |other, kind|
+            share = @masteries.empty? ? 0 : holders(other).size.fdiv(@masteries.size)
+            [other, kind, share] if other != id && share >= @go_up
+          end
+        end
+
+        OTHER_WAY = {add: :drop, drop: :add, change: :change}.freeze # seen from the new one
+        SHORTEST = 2 # actions of a part worth the name
+
+        # Id of the longest combination on the shelf that another begins (:first) or ends (:last) with.
+        def longest_part(id, combination, from)
+          whole = keys(id, combination)
+          @shelf.select { |other, part| other != id && part.actions.size.between?(SHORTEST, whole.size - 1) && whole.public_send(from, part.actions.size) == keys(other, part) }.max_by { |_, part| part.actions.size }&.first
+        end
+
+        def keys(id, combination) = (@keys ||= {})[id] ||= combination.actions.map(&:identity)
+
+        def likeness = @likeness ||= Bench::Likeness.new(@shelf.slice(*tops.keys))
+
+        def holders(id) = tops.fetch(id, {}).select { |_, (_, mastery)| mastery.held? }.keys
+
+        # {rung => [student]} of those whose mastery passes.
+        def by_rung(by_student)
+          by_student.select { |_, (_, mastery)| yield mastery }.group_by { |_, (rung, _)| rung }.transform_values { |list| list.map(&:first) }
+        end
+
+        # "5 of 7 who have met it", "2 of 8"; of one student "they".
+        def of(students, among)
+          return "they" if @masteries.size == 1
+          "#{students.size} of #{among}#{" who have met it" if among < @masteries.size}"
+        end
+
+        def hold(students) = (@masteries.size > 1 && students.size == 1) ? "holds" : "hold"
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+require "test_helper"
+require "jaunty_bell/core"
+
+class PointersTest < Minitest::Test
+  Book = JauntyBell::Core::Book
+  Care = JauntyBell::Core::Care
+  School = JauntyBell::Core::Lexicon::School
+  DAY = Date.new(2026, 6, 10)
+
+  # loads: [[days ago, effort, minutes], …] on top of a year of history.
+  def pointers(loads, school: School.default, **more)
+    list = loads.map { |ago, effort, minutes| Book::Session.new(on: DAY - ago, effort: effort, minutes: minutes) }
+    sessions = Book::Sessions.new(list, hard: school.hard_effort)
+    Book::Pointers.new(sessions: sessions, series: sessions.series(last: DAY, first: DAY - 365), day: DAY, school: school, **more).all
+  end
+
+  def kinds(...) = pointers(...).map(&:kind)
+
+  STEADY = [[0, 5, 60], [3, 5, 60], [7, 5, 60], [10, 5, 60]].freeze
+
+  def test_what_is_pointed_out
+    {
+      STEADY => [],
+      [[0, 5, 60], [0, 4, 30], [7, 5, 60]] => %i[twice week_up],
+      [[1, 8, 60], [2, 8, 60], [3, 8, 60], [8, 8, 60], [9, 8, 60], [10, 8, 60]] => %i[hard_days],
+      [[0, 5, 60], [3, 5, 60], [8, 5, 60]] => %i[week_up],
+      (0..13).map { |ago| [ago, 5, 60 + ago % 2] } => %i[monotony],
+      (0..13).map { |ago| [ago, 5, 60] } => [] # all alike: there is nothing to divide by, so no monotony
+    }.each { |loads, expected| assert_equal expected, kinds(loads), loads.inspect }
+  end
+
+  def test_with_the_numbers_they_come_from
+    pointer = pointers([[0, 5, 60], [3, 5, 60], [8, 5, 80]]).first
+    assert_equal "The last 7 days are 50 % up on the 7 before: 600 against 400.", pointer.text
+    assert_equal({now: 600, before: 400, line: 30}, pointer.numbers)
+    assert_match(/product's own/, pointer.source)
+  end
+
+  def test_the_lines_are_the_school_s
+    easy = School.default.with("pointed_out" => {"week_up" => 60, "hard_days" => 2})
+    assert_empty kinds([[0, 5, 60], [3, 5, 60], [8, 5, 80]], school: easy)
+    assert_equal %i[hard_days], kinds([[0, 8, 60], [1, 8, 60], [7, 8, 60], [8, 8, 60]], school: easy)
+  end
+
+  def test_back_after_a_long_time
+    pointer = pointers([[30, 5, 60], [37, 5, 60], [44, 5, 60], [51, 5, 60]], last_came: DAY - 30).first
+    assert_equal "Not at a class for 30 days: ease them back in. Begin with about 150 a week, 50 % of what was usual before.", pointer.text
+    assert_empty kinds([], last_came: DAY - 20)
+    assert_equal "Not at a class for 400 days: ease them back in.", pointers([], last_came: DAY - 400).first.text
+  end
+
+  def test_the_gravest_first
+    hold = Care::Hold.new(matter: "elbow", blocks: ["right hand"], from: DAY)
+    all = pointers(STEADY, holds: [hold], guardian: false, unasked: 2, fading: %w[a b c d], rough: ["Two bells"])
+    assert_equal ["Elbow: no right hand.", "No guardian on file: ask for one before the next class.", "2 classes of the last fortnight without an effort: ask how hard it was.", "Slipping for rough marks: Two bells.", "Due again, time has done it: a, b, c and 1 more."],
+      all.map(&:text)
+  end
+
+  def test_nothing_is_foretold
+    words = pointers([[0, 9, 90], [0, 9, 90], [1, 9, 90], [2, 9, 90], [8, 4, 30]], last_came: DAY - 40).map(&:text).join(" ")
+    refute_match(/injur|risk|danger|predict/i, words)
+  end
+end

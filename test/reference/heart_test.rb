@@ -1,0 +1,32 @@
+require "test_helper"
+require "jaunty_bell/core"
+
+# Training impulse and the estimate of the maximum against worked values.
+class HeartReferenceTest < Minitest::Test
+  HeartRate = JauntyBell::Core::Book::HeartRate
+
+  def steady(beats, minutes) = HeartRate.new((0..(minutes * 60)).map { |second| [second * 1000, beats] }, rest: 60, most: 190)
+
+  # 40 minutes at 150 beats, rest 60, most 190: computed with R 4.2.2, given in the product's book, section 11.
+  def test_banister
+    assert_in_delta 66.9602, steady(150, 40).banister(:men).value, 5e-5
+    assert_in_delta 75.67786, steady(150, 40).banister(:women).value, 5e-6
+  end
+
+  # At rest the reserve is not used and the impulse is 0; at the most it is D·0.64·e^1.92 (by hand from the formula).
+  def test_the_ends_of_the_reserve
+    assert_in_delta 0, steady(60, 10).banister(:men).value, 1e-9
+    assert_in_delta 10 * 0.64 * Math::E**1.92, steady(190, 10).banister(:men).value, 1e-6
+  end
+
+  # Edwards' zones by hand: 10 minutes each at 55, 65, 75, 85 and 95 % of a most of 200 give 10·(1 + 2 + 3 + 4 + 5).
+  def test_edwards
+    samples = [110, 130, 150, 170, 190].each_with_index.flat_map { |beats, zone| (0..600).map { |second| [zone * 700_000 + second * 1000, beats] } }
+    assert_in_delta 150, HeartRate.new(samples, rest: 60, most: 200).edwards.value, 1e-6
+  end
+
+  # 208 − 0.7·age: Tanaka et al. 2001 (values by hand from the published equation).
+  def test_the_most_by_age
+    {20 => 194, 40 => 180, 60 => 166}.each { |age, most| assert_in_delta most, HeartRate.most_by_age(age), 1e-9 }
+  end
+end
