@@ -1,4 +1,5 @@
 # Sourced by the scripts beside it: the root of the house, where the gems and a new enough Node are, how Ruby runs fast.
+called=$PWD
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 export npm_config_update_notifier=false
 kept="${HOME:-/root}/.local/share/jaunty-bell"
@@ -24,4 +25,16 @@ fast_ruby() {
 # The same, in place of the shell, so that signals reach it.
 exec_ruby() {
   if ruby --yjit -e '' 2>/dev/null; then exec bundle exec ruby --yjit "$@"; else exec bundle exec ruby "$@"; fi
+}
+
+# Where the club's own data lives; root's must be where PostgreSQL's own user can reach it.
+data_folder() {
+  if [ "$(id -u)" = 0 ]; then export JAUNTY_DATA="${JAUNTY_DATA:-/var/lib/jaunty-bell}"; fi
+}
+
+# backup, restore or club, with paths as they are meant where it was called.
+keeping() {
+  use_gems
+  data_folder
+  JAUNTY_CALLED_FROM=$called exec_ruby -Ilib -e 'require "jaunty_bell/keeping"; Dir.chdir(ENV["JAUNTY_CALLED_FROM"]); exit JauntyBell::Keeping.run(ARGV.shift, ARGV)' -- "$@"
 }

@@ -72,14 +72,14 @@ class CalendarStoreTest < StoreTest
     hold = care.add(id: uuid, student_id: student, matter: "elbow", blocks: ["right hand"], from: Date.new(2026, 3, 1), to: Date.new(2026, 3, 5), note: " sore ")
     assert_equal "sore", hold[:note]
     assert_equal [0, 1, 1, 0], [Date.new(2026, 2, 28), Date.new(2026, 3, 1), Date.new(2026, 3, 5), Date.new(2026, 3, 6)].map { |day| care.on(day, [student]).size }
-    assert_equal Date.new(2026, 3, 2), care.lift(hold[:id], on: Date.new(2026, 3, 2))[:to]
+    assert_equal Date.new(2026, 3, 2), care.lift(hold[:id], on: Date.new(2026, 3, 2), stand_down: 21)[:to]
     assert_empty care.on(Date.new(2026, 3, 2), [student])
     assert_equal 1, care.of(student).size, "it is kept"
     assert_raises(Store::Conflict) { care.add(id: uuid, student_id: uuid, matter: "elbow", blocks: ["all"], from: Date.today, to: nil, note: "") }
     assert_raises(Core::InvalidInput) { care.add(id: uuid, student_id: student, matter: "gloom", blocks: ["all"], from: Date.today, to: nil, note: "") }
-    assert_raises(Store::Missing) { care.lift(uuid, on: Date.today) }
+    assert_raises(Store::Missing) { care.lift(uuid, on: Date.today, stand_down: 21) }
     knock = care.add(id: uuid, student_id: student, matter: "head knock", blocks: ["contact", "hard effort"], from: Date.today, to: nil, note: "")
-    assert_raises(Store::Conflict) { care.lift(knock[:id], on: Date.today) }
+    assert_raises(Store::Conflict) { care.lift(knock[:id], on: Date.today, stand_down: 21) }
   end
 
   Core = JauntyBell::Core

@@ -59,10 +59,10 @@ class StoresTest < StoreTest
     student, drill, held = new_student, new_combination, new_class
     mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, at: Time.now}
     classes.record(held[:id], {marks: [mark]}, coach_id: nil)
-    book = Store::Book.new(db, club)
-    assert_equal 1, book.marks[student][[drill[:id], "count"]].size
+    known = -> { Store::Masteries.of(db, club).on(Date.today, students: [student])[student] }
+    assert_equal [10, 8], known.call[[drill[:id], "count"]].then { |mastery| [mastery.attempted, mastery.cleaned] }
     classes.take_back_marks(held[:id], [mark[:id]])
-    assert_empty book.marks[student]
+    assert_empty known.call
     assert_equal 1, classes.facts(held[:id])[:marks].size
   end
 
@@ -70,10 +70,11 @@ class StoresTest < StoreTest
     student, drill, held = new_student, new_combination, new_class
     marks = Array.new(3) { {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 5, clean: 4, at: Time.now} }
     efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Date.today, effort: effort, minutes: 60, estimated: false, at: Time.now} }
-    classes.record(held[:id], {marks: marks, efforts: efforts}, coach_id: nil)
-    book = Store::Book.new(db, club)
-    assert_equal [[15, 12]], book.marks(students: student)[student].values.flatten.map { |mark| [mark.attempted, mark.clean] }
-    assert_equal({Date.today => 810.0}, book.loads(students: student)[student])
+    classes.record(held[:id], {marks: marks, efforts: efforts.first(1)}, coach_id: nil)
+    classes.record(new_class[:id], {efforts: efforts.last(1)}, coach_id: nil)
+    assert_equal [[15, 12, 1]], Store::Masteries.of(db, club).on(Date.today, students: [student])[student].values.map { |mastery| [mastery.attempted, mastery.cleaned, mastery.days_marked] }
+    sessions = JauntyBell::Core::Book::Sessions.new(Store::Book.new(db, club).sessions(students: student)[student])
+    assert_equal({Date.today => 810.0}, sessions.loads)
   end
 
   def test_ending_a_class_twice_changes_nothing

@@ -4,7 +4,7 @@ module JauntyBell
     class Classes
       FACTS = {attendances: %i[id class_id student_id at], departures: %i[id class_id student_id at], pairings: %i[id class_id student_ids at],
                round_runs: %i[id class_id round title combination_id worked_s outcome at], calls: %i[id class_id round combination_id at],
-               marks: %i[id class_id student_id combination_id rung on attempted clean broke_at at], notes: %i[id class_id student_id text at],
+               marks: %i[id class_id student_id combination_id rung on attempted clean broke_at rubric at], notes: %i[id class_id student_id text at],
                knocks: %i[id class_id student_id matter text at], recordings: %i[id class_id student_id round kind samples at],
                efforts: %i[id class_id student_id on effort minutes estimated at]}.freeze
       SAID_BY = %i[marks notes knocks].freeze # whose coach is kept
@@ -24,7 +24,10 @@ module JauntyBell
       end
 
       # The first class that is neither over nor called off and starts after `time`, or is under way since `grace` seconds.
-      def next_after(time, grace: 7200) = between(time - grace, time + 28 * 86_400).find { |row| row[:ended_at].nil? && row[:cancelled_at].nil? }
+      def next_after(time) = next_of_group(nil, time)
+
+      # The next class of a group (of any, for nil) that is neither over nor called off, or nil.
+      def next_of_group(group_id, time) = between(time - 7200, time + 28 * 86_400).find { |row| row[:ended_at].nil? && row[:cancelled_at].nil? && (group_id.nil? || row[:group_id] == group_id) }
 
       # Raises Missing.
       def find(id) = rows.first(id: id) || raise(Missing, "This class is not in your club.")
@@ -100,6 +103,8 @@ module JauntyBell
           known(facts.fetch(:pairings, []).flat_map { |pairing| pairing[:student_ids] }.uniq)
           fresh = facts.except(:guests).sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
           held_back(facts.fetch(:knocks, []), coach_id)
+          judged_anew(facts.fetch(:marks, []))
+          one_effort_each(class_id, facts.fetch(:efforts, []))
           fresh
         end
       rescue Sequel::ForeignKeyConstraintViolation
@@ -108,7 +113,10 @@ module JauntyBell
 
       # Takes marks back; they stay on record but no longer count.
       def take_back_marks(class_id, ids)
-        @db[:marks].where(club_id: @club_id, class_id: class_id, id: ids, taken_back_at: nil).update(taken_back_at: Sequel::CURRENT_TIMESTAMP)
+        @db.transaction(savepoint: true) do
+          taken = @db[:marks].where(club_id: @club_id, class_id: class_id, id: ids, taken_back_at: nil)
+          judged_anew(taken.returning(:student_id, :combination_id).update(taken_back_at: Sequel::CURRENT_TIMESTAMP))
+        end
       end
 
       # Marks the class as held; saying so twice changes nothing.
@@ -215,7 +223,7 @@ module JauntyBell
       end
 
       def present
-        @db[:attendances].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* }
+        @db[:attendances].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* + Sequel[:classes][:erased] }
       end
 
       # Somebody who came without being on file: a student of the class's group, or of the club's first, from now on.
@@ -233,6 +241,20 @@ module JauntyBell
         end
       end
 
+      # Of a class one effort of each counts: the student's own before the coach's estimate, of two alike the later. The others stay on record.
+      def one_effort_each(class_id, efforts)
+        told = @db[:efforts].where(club_id: @club_id, class_id: class_id, student_id: efforts.map { |effort| effort[:student_id] }.uniq, taken_back_at: nil)
+        told.order(:estimated, Sequel.desc(:at), :id).select(:id, :student_id).all.group_by { |row| row[:student_id] }.each_value do |rows|
+          @db[:efforts].where(club_id: @club_id, id: rows.drop(1).map { |row| row[:id] }).update(taken_back_at: Sequel::CURRENT_TIMESTAMP) if rows.size > 1
+        end
+      end
+
+      # What these marks come to changes what is kept of their students' masteries.
+      def judged_anew(marks)
+        return if marks.empty?
+        Masteries.of(@db, @club_id).rewrite(marks.map { |mark| mark[:student_id] }.uniq, combinations: marks.map { |mark| mark[:combination_id] }.uniq)
+      end
+
       # Raises Conflict where one of these students is not in the club: an array of ids has no foreign key.
       def known(student_ids)
         return if student_ids.empty? || @db[:students].where(club_id: @club_id, id: student_ids).count == student_ids.size
@@ -241,7 +263,7 @@ module JauntyBell
 
       def stored(fact)
         fact[:student_ids] &&= Sequel.pg_array(fact[:student_ids], :uuid)
-        fact[:samples] &&= Sequel.pg_jsonb(fact[:samples])
+        %i[samples rubric].each { |column| fact[column] &&= Sequel.pg_jsonb(fact[column]) }
         fact
       end
 

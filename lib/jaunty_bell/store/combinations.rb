@@ -20,8 +20,8 @@ module JauntyBell
       # Raises Missing.
       def find(id) = rows.first(id: id) || raise(Missing, "This combination is not on your shelf.")
 
-      # Rows by id, for the ids given, in one query.
-      def by_id(ids) = ids.empty? ? {} : rows.where(id: ids.uniq).as_hash(:id)
+      # Rows by id, for the ids given, by name, in one query.
+      def by_id(ids) = ids.empty? ? {} : rows.where(id: ids.uniq).order(:name, :id).as_hash(:id)
 
       # Meanings (Core::Bench::Combination) by id, for the ids given, in one query.
       def meanings(ids) = by_id(ids).transform_values { |row| meaning(row) }

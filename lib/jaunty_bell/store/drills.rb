@@ -51,7 +51,7 @@ module JauntyBell
       def by_id(ids)
         return [] if ids.empty?
         pools = pool_rows(ids).group_by { |row| row[:drill_id] }
-        rows.where(id: ids).all.map { |row| row.merge(pool: pools.fetch(row[:id], [])) }
+        rows.where(id: ids).order(:name, :id).all.map { |row| row.merge(pool: pools.fetch(row[:id], [])) }
       end
 
       # Names of drills, by id, that have a combination in their pool.

@@ -14,6 +14,12 @@ module JauntyBell
 
       def groups = @db[:groups].where(club_id: @club_id).order(:name).all
 
+      # Whether a student (a row) is a junior on a day: by age, else by the group they train in.
+      def junior?(student, day)
+        @junior_groups ||= groups.select { |group| group[:juniors] }.map { |group| group[:id] }
+        Core::Care.junior?(student[:born_on], day, by_group: @junior_groups.include?(student[:group_id]))
+      end
+
       # By name; of one group, or the whole club.
       def students(group: nil)
         set = @db[:students].where(club_id: @club_id).order(:name, :id)
@@ -31,7 +37,16 @@ module JauntyBell
       # Raises Missing.
       def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
 
-      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian].freeze
+      ROSTER = %i[name group_id stance level trains_elsewhere].freeze
+      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian heart_rest heart_max heart_weights].freeze
+
+      # A half-life of a student's own for their marks, in days; nil for the school's. Raises Missing or Core::InvalidInput.
+      def half_life(id, days)
+        student(id)
+        lives = Core::Book::Mastery::HALF_LIVES
+        raise Core::InvalidInput.new("A half-life goes from #{lives.min} to #{lives.max} days.", path: "half_life") unless days.nil? || lives.cover?(days)
+        @db[:students].where(club_id: @club_id, id: id).update(half_life: days)
+      end
 
       # Ids of those a student is never put together with.
       def apart_from(id) = pairs_apart([id]).map { |pair| (pair - [id]).first }
@@ -39,20 +54,45 @@ module JauntyBell
       # [[id, id], …] of those of these students who are never put together.
       def pairs_apart(ids) = @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: ids}, {two_id: ids})).select_map(%i[one_id two_id])
 
-      # Changes what is on file of a student: facts of FILE, and with whom they are never put together. Raises Missing or Conflict.
+      # A new student, facts of ROSTER; sent twice they are kept once. Raises Conflict.
+      def add(id:, **facts)
+        @db.transaction(savepoint: true) { @db[:students].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, **named(facts.slice(*ROSTER))) }
+        student(id)
+      rescue Sequel::ForeignKeyConstraintViolation
+        raise Conflict.new("This group is not in your club.", path: "group_id")
+      end
+
+      # A new group. Raises Conflict where there is one of that name.
+      def add_group(id:, name:, juniors: false)
+        @db.transaction(savepoint: true) { @db[:groups].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, name: name.strip, juniors: juniors) }
+        id
+      rescue Sequel::UniqueConstraintViolation
+        raise Conflict.new("There is a group \"#{name.strip}\" already.", path: "group")
+      end
+
+      # Changes what is on file of a student: facts of ROSTER and FILE, and with whom they are never put together. Raises Missing or Conflict.
       def file(id, facts, apart:)
         student(id)
         @db.transaction(savepoint: true) do
-          @db[:students].where(club_id: @club_id, id: id).update(facts.slice(*FILE))
+          changes = named(facts.slice(*ROSTER, *FILE))
+          @db[:students].where(club_id: @club_id, id: id).update(changes) if changes.any?
           @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: id}, {two_id: id})).delete
           @db[:kept_apart].multi_insert((apart - [id]).map { |other| [id, other].sort.then { |one, two| {club_id: @club_id, one_id: one, two_id: two} } })
         end
         student(id)
       rescue Sequel::ForeignKeyConstraintViolation
-        raise Conflict.new("Somebody they are kept apart from is not in your club.", path: "apart")
+        raise Conflict.new("Their group, or somebody they are kept apart from, is not in your club.", path: "apart")
       end
 
       private
+
+      # Raises Core::InvalidInput for an empty name.
+      def named(facts)
+        return facts unless facts.key?(:name)
+        name = facts[:name].strip
+        raise Core::InvalidInput.new("Give them a name.", path: "name") if name.empty?
+        facts.merge(name: name)
+      end
 
       def accounts = @db[:accounts].where(club_id: @club_id)
     end

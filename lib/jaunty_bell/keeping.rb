@@ -1,0 +1,103 @@
+require "jaunty_bell/store"
+require "jaunty_bell/api"
+
+module JauntyBell
+  # bin/backup, bin/restore and bin/club: the club's data kept and moved by whoever has the machine. The house may be open meanwhile, but for a restore.
+  #
+  #   Keeping.new(output: $stdout).backup("jaunty.dump")
+  class Keeping
+    class Refused < StandardError; end
+
+    USAGE = <<~TEXT
+      bin/backup FILE                     everything on this server, to one file
+      bin/restore FILE [--replace]        back again; into an empty database, or in place of what is there
+      bin/club list                       the clubs on this server
+      bin/club export NAME FILE           one club as JSON
+      bin/club import FILE                a club from such a file; prints a password for each of its accounts
+    TEXT
+
+    # Exit 0, or 2 with one line on standard error.
+    def self.run(command, arguments, output: $stdout, errors: $stderr)
+      new(output).call(command, arguments)
+      0
+    rescue Refused, Store::Backup::Failed, Store::Cluster::Failed, Core::InvalidInput, Sequel::DatabaseConnectionError, SystemCallError => e
+      errors.puts e.message.lines.map(&:strip).join(" ")
+      2
+    end
+
+    def initialize(output)
+      @output = output
+    end
+
+    def call(command, arguments)
+      return @output.puts(USAGE) if arguments.empty? || (arguments & %w[-h --help help]).any?
+      send(:"do_#{command}", *arguments)
+    rescue ArgumentError => e
+      raise unless e.backtrace_locations&.first&.label&.start_with?("do_")
+      raise Refused, "That is not how it is said: #{USAGE.lines.grep(/bin\/#{command}/).map { |line| line[/\A\s*(.*?)\s{2,}/, 1] }.join("; ")}"
+    end
+
+    private
+
+    def do_backup(path)
+      with_server { |url| say "#{path}: #{Store::Backup.new(url).write(path) / 1024} kB" }
+    end
+
+    def do_restore(path, replace = nil)
+      with_server do |url|
+        clubs = Store::Backup.new(url).read(path, replace: replace == "--replace")
+        Store::Database.open(url).tap { |db| Store::Database.migrate(db) }.disconnect
+        say "#{clubs} #{(clubs == 1) ? "club is" : "clubs are"} back as on the day of the backup."
+      end
+    end
+
+    def do_club(command, *arguments)
+      raise Refused, "Say list, export or import." unless %w[list export import].include?(command)
+      send(:"do_#{command}", *arguments)
+    end
+
+    def do_list
+      with_database { |db| db[:clubs].order(:name).select_map(:name).each { |name| say name } }
+    end
+
+    def do_export(name, path)
+      with_database do |db|
+        ids = db[:clubs].where(name: name).select_map(:id)
+        raise Refused, "There #{ids.empty? ? "is no club" : "are #{ids.size} clubs"} called \"#{name}\" here." unless ids.size == 1
+        File.write(path, JSON.generate(Store::WholeClub.of(db, ids.first)), perm: 0o600)
+        say "#{path}: #{File.size(path) / 1024} kB"
+      end
+    end
+
+    def do_import(path)
+      with_database do |db|
+        passwords = {}
+        Store::WholeClub.new(db).put(File.read(path)) { |email| Api::Accounts.hash(passwords[email] = SecureRandom.alphanumeric(16)) }
+        say "The club is here. Passwords, to be changed at the first sign-in:"
+        passwords.each { |email, password| say "  #{email}  #{password}" }
+      end
+    end
+
+    def with_database
+      with_server do |url|
+        db = Store::Database.open(url)
+        Store::Database.migrate(db)
+        yield db
+      ensure
+        db&.disconnect
+      end
+    end
+
+    # The server of DATABASE_URL, or the club's own, started for the while where it is not running.
+    def with_server
+      return yield(ENV["DATABASE_URL"]) if ENV["DATABASE_URL"]
+      cluster = Store::Cluster.new(File.join(Settings.data, "postgres"), port: Settings.pg_port)
+      started = cluster.start
+      yield cluster.url
+    ensure
+      cluster&.stop if started
+    end
+
+    def say(line) = @output.puts(line)
+  end
+end

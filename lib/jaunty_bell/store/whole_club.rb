@@ -1,0 +1,100 @@
+module JauntyBell
+  module Store
+    # A whole club out and in again: every row of every table, but what belongs to a server (passwords, sessions) or can be worked out again.
+    #
+    #   file = WholeClub.of(db, club_id)            # JSON-ready
+    #   WholeClub.new(db).put(file) { |email| hash } # => the id of a club that is equal to it
+    class WholeClub
+      FORMAT = "jaunty-bell club"
+      VERSION = 1
+      # In an order in which each may refer to those before it.
+      TABLES = %i[techniques groups students kept_apart voices combinations drills drill_combinations cards card_versions classes class_guests attendances departures pairings round_runs calls marks efforts notes
+        knocks recordings class_works holds return_steps clearances corrections health_audit].freeze
+      PEOPLE = %i[coach_id account_id].freeze # columns that name an account; a file names it by its email
+      ACCOUNT = %i[email name role numbering status_id].freeze
+
+      def self.of(db, club_id) = new(db).file(club_id)
+
+      def initialize(db)
+        @db = db
+      end
+
+      def file(club_id)
+        club = @db[:clubs].first(id: club_id) || raise(Missing, "There is no such club.")
+        emails = @db[:accounts].where(club_id: club_id).select_hash(:id, :email)
+        {format: FORMAT, version: VERSION, club: {name: club[:name], time_zone: club[:time_zone], settings: club[:settings].to_h},
+         accounts: @db[:accounts].where(club_id: club_id).order(:email).select(*ACCOUNT).all.map { |row| plain_row(row) },
+         tables: TABLES.to_h { |table| [table, rows(table, club_id).map { |row| plain_row(named(row, emails)) }] }}
+      end
+
+      # Makes the club of a file, all or nothing. Yields each account's email and takes the hash of its password. Raises Core::InvalidInput.
+      def put(file)
+        data = checked(file)
+        @db.transaction(savepoint: true) do
+          id = SecureRandom.uuid
+          @db[:clubs].insert(id: id, **data["club"].slice("name", "time_zone").transform_keys(&:to_sym), settings: Sequel.pg_jsonb(data["club"]["settings"]))
+          accounts = data["accounts"].to_h { |row| [row["email"], @db[:accounts].insert(club_id: id, password_hash: yield(row["email"]), **facts(:accounts, row))] }
+          TABLES.each { |table| insert(table, data["tables"].fetch(table.to_s, []), id, accounts) }
+          Masteries.of(@db, id).rewrite_all
+          id
+        end
+      rescue Sequel::UniqueConstraintViolation => e
+        raise Core::InvalidInput.new("Somebody in this file has an account on this server already: #{e.message[/Key \(.*\)=\((.*)\)/, 1]}.", path: "accounts")
+      rescue Sequel::ConstraintViolation, Sequel::DatabaseError => e
+        raise Core::InvalidInput, "The file does not hold together: #{e.message.lines.first.strip}"
+      end
+
+      private
+
+      # Ordered by what identifies a row, so that the same club makes the same file.
+      def rows(table, club_id)
+        key = @db.schema(table).filter_map { |column, facts| column if facts[:primary_key] && column != :club_id }
+        key = %i[at student_id did] if generated(table).any?
+        @db[table].where(club_id: club_id).order(*key).all.map { |row| row.except(:club_id, *generated(table)) }
+      end
+
+      # Columns the server numbers itself.
+      def generated(table) = (table == :health_audit) ? [:id] : []
+
+      def named(row, emails) = row.merge(row.slice(*PEOPLE).transform_values { |id| emails[id] })
+
+      def plain_row(row) = row.transform_values { |value| Plain.of(value) }
+
+      def checked(file)
+        data = file.is_a?(String) ? JSON.parse(file) : file
+        sound = data.is_a?(Hash) && data["format"] == FORMAT && data["version"] == VERSION && data["tables"].is_a?(Hash)
+        raise Core::InvalidInput, "This is no file of a whole club (format \"#{FORMAT}\", version #{VERSION})." unless sound
+        strange = data["tables"].keys - TABLES.map(&:to_s)
+        raise Core::InvalidInput.new("The file has a table \"#{strange.first}\" that this version does not know.", path: "tables") if strange.any?
+        data
+      rescue JSON::ParserError
+        raise Core::InvalidInput, "This file is not JSON."
+      end
+
+      def insert(table, list, club_id, accounts)
+        list.each_slice(500) { |slice| @db[table].multi_insert(slice.map { |row| facts(table, row, accounts).merge(club_id: club_id) }) }
+      end
+
+      # A row of the file as the table takes it: only columns it has.
+      def facts(table, row, accounts = {})
+        types = types(table)
+        row.transform_keys(&:to_sym).slice(*types.keys).to_h do |column, value|
+          next [column, accounts[value]] if PEOPLE.include?(column)
+          [column, typed(value, types[column])]
+        end
+      end
+
+      def typed(value, type)
+        return value if value.nil?
+        case type
+        when /jsonb/ then Sequel.pg_jsonb_wrap(value)
+        when /\A(.*)\[\]/ then Sequel.pg_array(value, Regexp.last_match(1))
+        when "bytea" then Sequel.blob(value.fetch("base64").unpack1("m0"))
+        else value
+        end
+      end
+
+      def types(table) = (@types ||= {})[table] ||= @db.schema(table).to_h { |column, facts| [column, facts[:db_type]] }
+    end
+  end
+end

@@ -1,0 +1,78 @@
+require "support/database"
+
+# Holds and the staged return in the database: in order, by whom, and never half.
+class CareStoreTest < StoreTest
+  DAY = Date.new(2026, 6, 30)
+
+  def setup
+    super
+    @student = new_student
+    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach", password_hash: "x")
+  end
+
+  def care(club_id = club) = Store::Care.new(db, club_id, account_id: @account)
+
+  def knock(ago) = care.add(id: uuid, student_id: @student, matter: "head knock", blocks: ["all"], from: DAY - ago, to: nil, note: "at the pads")
+
+  def step(hold, number, ago, symptoms: false, today: DAY) = care.step(uuid, hold_id: hold[:id], step: number, on: DAY - ago, symptoms: symptoms, stand_down: 21, today: today)
+
+  def blocks(day) = care.on(day, [@student]).fetch(@student, []).flat_map { |row| row[:blocks].to_a }.uniq.sort
+
+  def test_out_for_the_day_then_from_contact_and_hard_effort_until_it_is_over
+    hold = knock(30)
+    assert_equal ["all", "contact", "hard effort"], blocks(DAY - 30)
+    assert_equal ["contact", "hard effort"], blocks(DAY - 29)
+    assert_equal ["contact", "hard effort"], blocks(DAY + 400), "time alone does not lift it"
+    4.times { |i| step(hold, i + 1, 20 - 2 * i) }
+    care.clear(hold[:id], by: "Dr Sluice", on: DAY - 2, today: DAY)
+    assert_equal ["contact", "hard effort"], blocks(DAY), "nor do steps and clearance, until a coach says so"
+    care.lift(hold[:id], on: DAY, stand_down: 21)
+    assert_empty blocks(DAY)
+  end
+
+  def test_a_step_sent_twice_is_one_step
+    hold = knock(9)
+    id = uuid
+    2.times { care.step(id, hold_id: hold[:id], step: 1, on: DAY - 7, symptoms: false, stand_down: 21, today: DAY) }
+    assert_equal [[1, DAY - 7, false, "Coach C"]], care.steps(hold[:id]).map { |row| row.values_at(:step, :on, :symptoms, :coach) }
+  end
+
+  def test_symptoms_send_it_back_and_it_goes_on_from_there
+    hold = knock(20)
+    step(hold, 1, 18)
+    step(hold, 2, 16)
+    step(hold, 3, 14, symptoms: true)
+    assert_equal 1, care.back(hold, stand_down: 21).reached
+    assert_raises(JauntyBell::Core::InvalidInput) { step(hold, 3, 12) }
+    step(hold, 2, 12)
+    assert_equal 2, care.back(hold, stand_down: 21).reached
+  end
+
+  def test_a_clearance_is_one_clinician_s_and_stays
+    hold = knock(9)
+    care.clear(hold[:id], by: " Dr Sluice ", on: DAY - 1, today: DAY)
+    assert_equal ["Dr Sluice", "Coach C"], care.clearance(hold[:id]).values_at(:by, :coach)
+    assert_raises(Store::Conflict) { care.clear(hold[:id], by: "Dr Other", on: DAY, today: DAY) }
+    assert_equal "Dr Sluice", care.clearance(hold[:id])[:by]
+  end
+
+  def test_only_a_knock_that_holds_has_a_return
+    elbow = care.add(id: uuid, student_id: @student, matter: "elbow", blocks: ["right hand"], from: DAY - 3, to: nil, note: "")
+    assert_raises(Store::Conflict) { step(elbow, 1, 1) }
+    hold = knock(9)
+    care.mistaken(hold[:id], on: DAY, reason: "it was the other one")
+    assert_raises(Store::Conflict) { step(hold, 1, 1) }
+    assert_raises(Store::Conflict) { care.clear(hold[:id], by: "Dr Sluice", on: DAY, today: DAY) }
+    assert_raises(Store::Missing) { care.find(uuid) }
+  end
+
+  def test_another_club_can_do_nothing_to_it
+    hold = knock(30)
+    other = care(new_club("Other"))
+    assert_raises(Store::Missing) { other.lift(hold[:id], on: DAY, stand_down: 0) }
+    assert_raises(Store::Missing) { other.mistaken(hold[:id], on: DAY, reason: "x") }
+    assert_raises(Store::Missing) { other.clear(hold[:id], by: "Dr Nobody", on: DAY, today: DAY) }
+    assert_empty other.on(DAY, [@student])
+    assert_equal ["contact", "hard effort"], blocks(DAY)
+  end
+end
