@@ -50,6 +50,22 @@ class FloorAndBookApiTest < ApiTest
     assert_empty call(:get, "/api/book/students/#{@student}")[:masteries]
   end
 
+  def test_the_student_s_own_effort_comes_before_the_coach_s_estimate
+    record(efforts: [effort(effort: 5, estimated: true)])
+    record(efforts: [effort(effort: 7)])
+    assert_equal [[7.0, false]], call(:get, "/api/book/students/#{@student}")[:efforts].map { |told| told.values_at(:effort, :estimated) }
+    record(efforts: [effort(effort: 3, estimated: true)])
+    assert_equal 420.0, call(:get, "/api/book/students/#{@student}")[:days].last[:load], "an estimate that comes later changes nothing"
+    assert_equal 3, db[:efforts].where(student_id: @student).count, "all stay on record"
+  end
+
+  def test_a_change_of_time_zone_moves_no_day_that_is_on_record
+    record(efforts: [effort])
+    before = call(:get, "/api/book/students/#{@student}")[:efforts]
+    db[:clubs].where(id: club).update(time_zone: "Pacific/Auckland")
+    assert_equal before, call(:get, "/api/book/students/#{@student}")[:efforts]
+  end
+
   def test_ending
     call(:put, "/api/floor/classes/#{@class_id}/ended", ended_at: "2026-01-01T10:00:00Z")
     assert_equal "2026-01-01T10:00:00Z", answer[:ended_at]
@@ -74,9 +90,9 @@ class FloorAndBookApiTest < ApiTest
 
   def test_a_large_club_is_shown_a_group_at_a_time
     other = new_group(name: "A second group")
-    JauntyBell::Files::SquadJson::WHOLE.times { |i| new_student(group: other, name: "Student #{i}") }
+    JauntyBell::Api::Book::WHOLE.times { |i| new_student(group: other, name: "Student #{i}") }
     squad = call(:get, "/api/book/squad")
-    assert_equal [other, JauntyBell::Files::SquadJson::WHOLE], [squad[:group_id], squad[:students].size]
+    assert_equal [other, JauntyBell::Api::Book::WHOLE], [squad[:group_id], squad[:students].size]
     squad = call(:get, "/api/book/squad?group=#{@group}")
     assert_equal [@group, ["Pia"]], [squad[:group_id], squad[:students].map { |student| student[:name] }]
   end

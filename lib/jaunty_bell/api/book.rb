@@ -1,26 +1,205 @@
 module JauntyBell
   module Api
-    # The Book: each student over weeks.
+    # The Book: what each student has done, what they own, what is fading, what to do next.
     class Book < Room
-      WEEKS = 8
+      include Planning
+      include Ledgers
 
       get "/squad" do
-        squad = Files::SquadJson.new(people, Store::Book.new(db, club_id), people.today, WEEKS, group: params["group"])
-        answer(squad.to_h)
+        ledger = ledger(shown_group)
+        squad = Files::SquadJson.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
+        answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i, count: (params["count"] || 60).to_i)
+          .merge(group_id: shown_group, groups: people.groups.map { |group| group.slice(:id, :name, :juniors) }))
       end
 
-      get "/students/:id" do
-        page = Files::StudentPageJson.new(people, Store::Book.new(db, club_id), people.student(id), people.today, WEEKS)
-        answer(page.to_h)
+      # Load and pointers of everybody in a group.
+      get "/board" do
+        ledger = ledger(shown_group)
+        answer({group_id: shown_group, students: ledger.ordered("word").map { |id| board_row(ledger, id) }})
+      end
+
+      # What to do in the next class of a group; of the one that comes next, where none is asked for.
+      get "/next" do
+        coming = Store::Classes.new(db, club_id).next_of_group((params["group"] unless params["group"] == "all"), Time.now)
+        group = params["group"] ? shown_group : coming&.fetch(:group_id)
+        ledger = ledger(group)
+        items = ledger.next_class(coming ? coming[:on] : people.today)
+        students = ledger.rows.to_h { |row| [row[:id], row[:name]] }
+        answer({group_id: group, coming: coming && Files::ClassJson.line(coming), card_id: coming&.fetch(:card_id), items: items.map { |item| Files::PointerJson.item(item, ledger.names, students) }})
+      end
+
+      # One more round on a card: a combination of the shelf, or a part that is put there.
+      post "/onto-card" do
+        coaches_only
+        answer(onto_card)
+      end
+
+      get("/students/:id") { answer(page) }
+
+      # What was struck and held in class, and what the heart said.
+      get "/students/:id/work" do
+        book = student_book
+        works = book.works
+        answer({since: book.ledger.mondays.first.iso8601, source: Core::Book::ClassWork::SOURCE, total: Files::PointerJson.tally(Core::Book::ClassWork.total(works.map(&:last))),
+          weeks: works_by_week(book, works), hearts: book.hearts.map { |heard| heart(heard) }, hearts_missing: book.hearts_missing})
       end
 
       # What was written down in the last classes of a student. What happened at a knock is for coaches.
       get "/students/:id/classes" do
         people.student(id)
-        answer(Store::Book.new(db, club_id).classes(id).map do |row|
-          row.merge(on: row[:on].iso8601, knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: (account[:role] == "assistant") ? nil : knock[:text]} },
+        rows = Store::Book.new(db, club_id).classes(id)
+        read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
+        answer(rows.map do |row|
+          row.merge(on: row[:on].iso8601, knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
             broke: row[:broke].map { |each| each.slice(:name, :at, :times) })
         end)
+      end
+
+      # Two stretches of days beside each other.
+      get "/students/:id/spans" do
+        book = student_book
+        answer(%w[from against_from].zip(%w[to against_to]).map { |from, to| span(book, params[from], params[to]) })
+      end
+
+      get("/students/:id/report.pdf") do
+        book = student_book
+        content_type "application/pdf"
+        attachment "#{file_name(book.student[:name])}.pdf"
+        Files::ReportPdf.new(book, club: people.club[:name]).render
+      end
+
+      # Every mark on one combination, with its trace.
+      get "/students/:id/marks" do
+        people.student(id)
+        answer(Store::Book.new(db, club_id).history(id, params["combination"]).map do |row|
+          row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title).merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
+        end)
+      end
+
+      # What was put right. Why a hold was a mistake is for coaches.
+      get "/students/:id/corrections" do
+        people.student(id)
+        answer(record.corrections.map { |row| row.merge(at: row[:at].utc.iso8601, reason: (assistant? && row[:what] == "holds") ? "" : row[:reason]) })
+      end
+
+      # A session elsewhere, an effort told later, or a day of rest.
+      post "/students/:id/efforts" do
+        given = body_given.transform_keys(&:to_sym)
+        people.student(id)
+        effort = Core::Book::Effort.new(given[:effort], given[:minutes])
+        day = past_day(given[:on])
+        record.add_effort(id: given[:id], on: day, effort: effort.rating, minutes: effort.minutes, title: given[:title], estimated: given[:estimated] || false)
+        answer({id: given[:id]}, status: 201)
+      end
+
+      put "/students/:id/efforts/:fact" do
+        coaches_only
+        correct("efforts") do |given|
+          Core::Book::Effort.new(given[:effort], given[:minutes])
+          given.slice(:effort, :minutes, :estimated).merge(on: past_day(given[:on]))
+        end
+      end
+
+      put "/students/:id/marks/:fact" do
+        coaches_only
+        correct("marks") do |given|
+          Core::Book::Mastery::Mark.new(on: nil, attempted: given[:attempted], clean: given[:clean]).checked
+          given.slice(:attempted, :clean, :broke_at, :rubric)
+        end
+      end
+
+      put "/students/:id/half-life" do
+        coaches_only
+        people.half_life(id, body_given["half_life"])
+        masteries.rewrite([id])
+        answer(page)
+      end
+
+      private
+
+      # The group asked for; nil for everybody. A large club is shown a group at a time unless "all" is asked for.
+      def shown_group
+        @shown_group ||= [params["group"].then do |asked|
+          next nil if asked == "all"
+          asked || (people.groups.first&.fetch(:id) if people.student_count > WHOLE)
+        end]
+        @shown_group.first
+      end
+
+      WHOLE = 60 # students up to which a club is shown whole
+
+      def student_book = @student_book ||= StudentBook.new(db, club_id, ledger_of([people.student(id)], whole: true))
+
+      def page
+        coming = Store::Classes.new(db, club_id).next_of_group(student_book.student[:group_id], Time.now)
+        Files::StudentPageJson.new(student_book, reading, group_names).to_h.merge(coming: coming && Files::ClassJson.line(coming))
+      end
+
+      def record = Store::Record.new(db, club_id, id, account_id: account[:id])
+
+      def past_day(text)
+        day = Date.iso8601(text)
+        raise Core::InvalidInput.new("This day is still to come: write a session down when it has been.", path: "on") if day > people.today
+        day
+      end
+
+      # Changes a fact by what the block takes from the body, or takes it back (true), or gives it back again (false).
+      def correct(what)
+        given = body_given.transform_keys(&:to_sym)
+        case given[:taken_back]
+        when true then record.take_back(what, params["fact"], reason: given[:reason])
+        when false then record.give_back(what, params["fact"], reason: given[:reason])
+        else record.correct(what, params["fact"], yield(given), reason: given[:reason])
+        end
+        answer({id: params["fact"]})
+      end
+
+      BOARD = %i[acute chronic ratio week_change monotony strain].freeze # the figures of LoadSeries that are shown of everybody
+
+      def board_row(ledger, id)
+        row, series = ledger.row(id), ledger.series(id)
+        {id: id, name: row[:name], group_name: group_names[row[:group_id]], weeks: Files::PointerJson.weeks(ledger.weeks(id)), days_known: series.known_of_28(ledger.today),
+         figures: BOARD.map { |figure| Files::PointerJson.figure(series.public_send(figure, ledger.today)) },
+         estimated: ledger.sessions(id).estimated((ledger.today - 27)..ledger.today), pointers: ledger.pointers(id).map { |pointer| Files::PointerJson.of(pointer) }}
+      end
+
+      def works_by_week(book, works)
+        by_week = works.group_by { |on, _, _| Core::Weeks.monday(on) }
+        book.ledger.mondays.map do |monday|
+          tally = Core::Book::ClassWork.total(by_week.fetch(monday, []).map(&:last))
+          {monday: monday.iso8601, strikes: tally.strikes.round, hands: tally.hand.values.sum.round, legs: tally.leg.values.sum.round, impacts: tally.impacts.round, contact: tally.contact, head: tally.head, hard: tally.rounds["hard"].to_i}
+        end
+      end
+
+      def heart(heard) = {on: heard[:on].iso8601, title: heard[:title], banister: Files::PointerJson.figure(heard[:banister]), edwards: Files::PointerJson.figure(heard[:edwards])}
+
+      def span(book, from, to)
+        span = book.span(Date.iso8601(from)..Date.iso8601(to))
+        {from: span.days.first.iso8601, to: span.days.last.iso8601, figures: span.figures.values.map { |figure| Files::PointerJson.figure(figure) }}
+      end
+
+      def onto_card
+        given = body_given
+        card = cards.find(given["card_id"])
+        named = named(given)
+        whole = reckoned(card[:blocks], card[:minutes], size_of(card[:group_id]))
+        blocks = Core::Card::Placing.of(whole, named, rung: given["rung"], learned: given["learned"])
+        changed = cards.change(card[:id], version: card[:version], name: card[:name], level: card[:level], group_id: card[:group_id], **Files::CardJson.kept(whole.with(blocks: blocks)))
+        {card_id: card[:id], name: card[:name], title: named.name, over_s: whole.with(blocks: blocks).over, version: changed[:version]}
+      end
+
+      # What goes on the card: a combination of the shelf by id, or by its notation, put on the shelf where it is not there.
+      def named(given)
+        return combinations.find(given["combination_id"]).then { |row| Core::Card::Named.new(id: row[:id], name: row[:name], what: combinations.meaning(row)) } if given["combination_id"]
+        meaning = Core::Bench::Notation.read(given["notation"], reading)
+        same = combinations.all.find { |row| combinations.meaning(row) == meaning }
+        row = same || combinations.add(id: SecureRandom.uuid, name: free_part_name(meaning), combination: meaning, tags: ["part"])
+        Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning)
+      end
+
+      def free_part_name(meaning)
+        name = "Link #{Core::Bench::Notation.write(meaning, reading)}"[0, 70]
+        (combinations.all.any? { |row| row[:name] == name }) ? combinations.free_name(name) : name
       end
     end
   end

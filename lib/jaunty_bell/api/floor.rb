@@ -5,7 +5,10 @@ module JauntyBell
       include Planning
       include Doorway
 
-      MOST = 60 # students, up to whom it is told what is short
+      MOST = 60 # students, up to whom it is told what is short, and who can be paired without the server where nobody is expected
+
+      LOOKED_BACK = 7 * Ledger::WEEKS # days
+      REVIEWED = 4 # classes
 
       FOLLOWERS = Followers.new
 
@@ -33,6 +36,7 @@ module JauntyBell
         check(facts)
         fresh = classes.record(id, facts, coach_id: account[:id])
         classes.take_back_marks(id, body_given["taken_back"]) if body_given["taken_back"]&.any?
+        classes.find(id).then { |row| keep_work(row) if row[:ended_at] } if facts[:round_runs]&.any?
         answer({new: fresh})
       end
 
@@ -44,12 +48,25 @@ module JauntyBell
         answer(classes.recordings(row[:id]).filter_map { |recording| reviewed(recording, runs[recording[:round]], stances[recording[:student_id]]) })
       end
 
+      # The same of one student, over the last classes in which they wore one, for the Book.
+      get "/students/:id/reviews" do
+        student = people.student(id)
+        heard = Store::Book.new(db, club_id).recordings(student[:id], since: people.today - LOOKED_BACK).group_by { |row| row[:class_id] }.first(REVIEWED)
+        answer(heard.flat_map do |class_id, recordings|
+          row = classes.find(class_id)
+          runs = whole(row, classes.expected_students(row)).runs
+          recordings.map { |recording| reviewed(recording.merge(student_id: student[:id]), runs[recording[:round]], student[:stance]).merge(class_id: class_id, on: recording[:on].iso8601) }
+        end)
+      end
+
       # The whole class as one track for a loudspeaker.
       get "/classes/:id/track.wav" do
         row = classes.find(id)
         expected = classes.expected_students(row)
         whole = whole(row, expected)
-        track = Files::ClassTrack.new(sheet(row, whole, owned(Files::RunsJson.of(whole), expected, classes.day_of(row))), own: school.spoken_words)
+        day = classes.day_of(row)
+        owned = owned(Files::RunsJson.of(whole), expected, day)
+        track = Files::ClassTrack.new(sheet(row, whole, expected, day, owned), own: school.spoken_words)
         content_type "audio/wav"
         attachment "#{file_name(row[:title])}.wav"
         headers "content-length" => track.size.to_s
@@ -60,9 +77,7 @@ module JauntyBell
       post "/classes/:id/pairs" do
         row = classes.find(id)
         students = people.students.select { |student| body_given["present"].include?(student[:id]) }
-        known = known_at_door(row, students)
-        pairs = Core::Floor::Pairs.new(students.map { |student| partner(student, known) }, apart: known[:apart], met: known[:met], locked: body_given["locked"],
-          contact: body_given["contact"], holding: body_given["holding"], school: school.settings)
+        pairs = pairs(students, known_at_door(row, students), locked: body_given["locked"], contact: body_given["contact"], holding: body_given["holding"])
         answer(Files::PairsJson.of(pairs.made))
       end
 
@@ -82,10 +97,16 @@ module JauntyBell
 
       put "/classes/:id/ended" do
         classes.find(id)
-        answer(shown(classes.close(id, body_given["ended_at"])))
+        closed = classes.close(id, body_given["ended_at"])
+        keep_work(closed)
+        answer(shown(closed))
       end
 
       private
+
+      def pairs(students, known, **terms)
+        Core::Floor::Pairs.new(students.map { |student| partner(student, known) }, apart: known[:apart], met: known[:met], school: school.settings, **terms)
+      end
 
       def reviewed(recording, run, stance)
         told = recording.slice(:student_id, :round, :kind).merge(title: run&.title || "A round that is not on the card any more")
@@ -101,6 +122,12 @@ module JauntyBell
         return live unless live&.dig("ring", "running")
         since = ((Time.now.to_f - live["told"]) * 1000).round
         live.to_h.merge("ring" => live["ring"].to_h.merge("gone" => live["ring"]["gone"] + since))
+      end
+
+      # What the class came to, from its card as it is now and the bells that rang.
+      def keep_work(row)
+        works = Store::Works.new(db, club_id)
+        works.keep(row[:id], Core::Book::ClassWork.of(whole(row, classes.expected_students(row)), works.worked(row[:id])))
       end
 
       def classes = @classes ||= Store::Classes.new(db, club_id)
@@ -136,20 +163,26 @@ module JauntyBell
         rounds = Files::RunsJson.of(whole)
         known = known_at_door(row, students)
         owned = owned(rounds, expected, known[:day])
+        terms = terms(whole)
         rows = combinations.by_id((rounds.filter_map { |round| round[:combination_id] } + pools(whole)).uniq)
         how = reading
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,
           combinations: rows.transform_values { |found| Files::CombinationJson.of(found, how) },
-          segments: sheet(row, whole, owned).segments.map { |segment| Files::SegmentJson.of(segment) },
+          segments: sheet(row, whole, expected, known[:day], owned).segments.map { |segment| Files::SegmentJson.of(segment) },
           students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },
           short: Files::KitJson.short(whole, MOST), first_aid: school.settings.first_aid, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
-          contact: whole.tasks.values.any? { |task| task.round.contact && task.held? }, holding: whole.tasks.values.any?(&:held_kit), own_words: school.own_words,
+          **terms, pairing: pairs(expected.empty? ? students.first(MOST) : expected, known, **terms).table, own_words: school.own_words,
           facts: facts(row[:id])
         )
       end
 
-      def pools(plan) = plan.tasks.values.select { |task| task.manner == "called" }.flat_map { |task| task.round.drill.members }
+      # Whether a class has contact, and whether somebody holds in it.
+      def terms(plan) = {contact: plan.tasks.values.any? { |task| task.round.contact && task.held? }, holding: plan.tasks.values.any?(&:held_kit)}
+
+      def pools(plan) = called(plan).flat_map { |task| task.round.drill.members }
+
+      def called(plan) = plan.tasks.values.select { |task| task.manner == "called" }
 
       def doors(students, known, owned, names)
         groups = people.groups.to_h { |group| [group[:id], group[:name]] }
@@ -158,14 +191,17 @@ module JauntyBell
       end
 
       # What is called is drawn from the class's own seed, so that every device has the same.
-      def sheet(row, plan, owned) = Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights(owned), voice: school.voice)
+      def sheet(row, plan, expected, day, owned)
+        pool = called(plan).flat_map { |task| task.round.drill.members.zip(task.drill.facts.pool) }.to_h
+        Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % 1_000_003, weights: weights(pool, owned, expected, day), voice: school.voice)
+      end
 
       OURS = %i[club_id class_id coach_id].freeze # columns a device does not need
 
       # What happened at a knock is for coaches.
       def facts(class_id)
         classes.facts(class_id).to_h do |table, list|
-          hidden = (table == :knocks && account[:role] == "assistant") ? [*OURS, :text] : OURS
+          hidden = (table == :knocks && assistant?) ? [*OURS, :text] : OURS
           [table, list.map { |fact| fact.except(*hidden).transform_values { |value| Files::StudentJson.plain(value) } }]
         end
       end

@@ -43,10 +43,9 @@ module JauntyBell
 
       # Those of the students who are held back today.
       def persons(roster)
-        held = Store::Care.new(db, club_id).on(people.today, roster.map { |row| row[:id] })
+        held = Store::Care.new(db, club_id).holds(people.today, roster.map { |row| row[:id] })
         roster.select { |row| held.key?(row[:id]) }.map do |row|
-          holds = held[row[:id]].map { |hold| Store::Care.hold_of(hold) }
-          Core::Card::Person.new(id: row[:id], name: row[:name], stance: row[:stance].to_sym, level: row[:level], holds: holds)
+          Core::Card::Person.new(id: row[:id], name: row[:name], stance: row[:stance].to_sym, level: row[:level], holds: held[row[:id]])
         end
       end
 

@@ -49,10 +49,19 @@ module JauntyBell
 
       def combinations = @combinations ||= Store::Combinations.new(db, club_id, school.techniques)
 
+      def masteries = @masteries ||= Store::Masteries.of(db, club_id, school: school)
+
       # Assistants run classes and look; they do not change what is planned.
       def coaches_only
-        halt Errors.response(403, "Only a coach can change this; ask one of yours.") if account[:role] == "assistant"
+        halt Errors.response(403, "Only a coach can change this; ask one of yours.") if assistant?
       end
+
+      def assistant? = account[:role] == "assistant"
+
+      def audit = @audit ||= Store::Audit.new(db, club_id, account_id: account[:id])
+
+      # Notes that somebody read what is about the health of the student of this page. Assistants are not shown it.
+      def read_health(what) = (audit.note(id, "read #{what}") unless assistant?)
 
       # The checked request: body with string keys, parameters from the path, the query.
       def asked = env.fetch(OpenapiFirst::REQUEST)

@@ -10,19 +10,10 @@ module JauntyBell
         first = Core::Weeks.monday(today) - 7 * BACK
         last = Core::Weeks.monday(today) + 7 * AHEAD - 1
         classes = Store::Classes.new(db, club_id).between((first - 1).to_time, (last + 2).to_time).select { |row| row[:on].between?(first, last) }
-        loads = week_loads(first)
+        loads = Store::Book.new(db, club_id).week_loads(since: first)
         answer(Core::Weeks.lay_out(classes, first, last) { |row| row[:on] }.map { |monday, rows|
           {monday: monday.iso8601, load: loads.fetch(monday, 0), classes: rows.map { |row| Files::ClassJson.line(row) }}
         })
-      end
-
-      private
-
-      # Recorded load of the whole club by week.
-      def week_loads(first)
-        Store::Book.new(db, club_id).loads(since: first).values.each_with_object(Hash.new(0)) do |days, weeks|
-          days.each { |day, load| weeks[Core::Weeks.monday(day)] += load }
-        end
       end
     end
   end

@@ -1,16 +1,9 @@
-require "prawn"
 require "prawn-svg"
 
 module JauntyBell
   module Files
-    # What the wall sheet and the pocket cards have in common: the house's letters, and what is said of each round.
-    class CardSheet
-      FONTS = File.expand_path("../../../web/dist/fonts", __dir__)
-      INK = "20252B"
-      SOFT = "5B5F62"
-      SEAM = "B9AC92"
-      BRASS = "7A540E"
-
+    # What the wall sheet and the pocket cards have in common: what is said of each round.
+    class CardSheet < Sheet
       # @param plan [Core::Card::Plan]
       def initialize(name, plan, club:)
         @name = name
@@ -19,14 +12,6 @@ module JauntyBell
       end
 
       private
-
-      def document(**options)
-        Prawn::Document.new(info: {Title: @name, Creator: "Jaunty Bell"}, **options).tap do |pdf|
-          pdf.font_families.update("house" => {normal: File.join(FONTS, "Archivo_500Medium.ttf"), bold: File.join(FONTS, "Archivo_800ExtraBold.ttf")})
-          pdf.font("house")
-          pdf.fill_color INK
-        end
-      end
 
       # Runs with the repeats of a round taken together: [[run, how many], …].
       def entries

@@ -16,7 +16,7 @@ module JauntyBell
 
       # Each figure with its formula, inputs and source.
       def explained
-        @series.figures(@day).values.map { |figure| figure.to_h.slice(:name, :value, :reason, :formula, :source) }
+        @series.figures(@day).values.map { |figure| PointerJson.figure(figure) }
       end
     end
   end

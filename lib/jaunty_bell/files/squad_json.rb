@@ -1,54 +1,38 @@
 module JauntyBell
   module Files
-    # The squad: every student by combination, and their weeks of load.
+    # The squad: students by combination with their weeks of load, a window of them at a time.
     class SquadJson
-      WHOLE = 60 # students up to which a club is shown whole; a larger one a group at a time
-
-      # `people` and `book` are the club's Store::People and Store::Book; `weeks` how many to show, this one included;
-      # `group` the id of the group to show, nil for the whole club where it is not too large.
-      def initialize(people, book, today, weeks, group: nil)
-        @people = people
-        @today = today
-        @mondays = SquadJson.mondays(today, weeks)
-        @groups = people.groups
-        @group = group || (@groups.first&.fetch(:id) if people.student_count > WHOLE)
-        @students = StudentJson.all(people, group: @group)
-        ids = @students.map { |student| student[:id] }
-        @loads = book.loads(students: ids, since: @mondays.first)
-        @marks = book.marks(students: ids)
-        @names = book.combination_names
+      # `ledger` an Api::Ledger, `students` its rows as StudentJson.
+      def initialize(ledger, students)
+        @ledger = ledger
+        @students = students.to_h { |student| [student[:id], student] }
       end
 
-      def self.mondays(today, weeks)
-        this = Core::Weeks.monday(today)
-        (this - 7 * (weeks - 1)).step(this, 7).to_a
-      end
-
-      # Loads by day summed over the weeks that begin on `mondays`.
-      def self.weeks(loads, mondays)
-        sums = loads.each_with_object(Hash.new(0.0)) { |(day, load), weeks| weeks[Core::Weeks.monday(day)] += load }
-        mondays.map { |monday| {monday: monday.iso8601, load: sums[monday]} }
-      end
-
-      def to_h
-        marked = @marks.values.flat_map { |marks| marks.keys.map(&:first) }.uniq
-        {combinations: @names.slice(*marked).map { |id, name| {id: id, name: name} }.sort_by { |combination| combination[:name] },
-         group_id: @group, groups: @groups.map { |group| group.slice(:id, :name, :juniors) },
-         students: @students.map { |student| student.merge(row(student[:id])) }}
+      # `order` one of Ledger::ORDERS; `from`…`count` the window.
+      def to_h(order: "name", from: 0, count: 60)
+        ids = @ledger.ordered(order)
+        seen = ids[from, count].to_a
+        seen_ledger = @ledger.only(seen)
+        {combinations: combinations, total: ids.size, from: from, students: seen.map { |id| @students.fetch(id).merge(row(seen_ledger, id)) }}
       end
 
       private
 
-      def row(id)
-        loads = @loads.fetch(id, {})
-        {weeks: SquadJson.weeks(loads, @mondays), week_load: loads.sum { |day, load| (day > @today - 7) ? load : 0 },
-         knots: @marks.fetch(id, {}).map { |(combination, rung), marks| knot(combination, rung, marks) }}
+      def combinations = @ledger.met.map { |id, name| {id: id, name: name} }.sort_by { |combination| combination[:name].downcase }
+
+      def row(ledger, id)
+        {weeks: PointerJson.weeks(ledger.weeks(id)), week_load: ledger.week_load(id), due: ledger.due(id), weak: ledger.weak_links.fetch(id, []).size,
+         word: ledger.pointers(id).first&.then { |pointer| {kind: pointer.kind, text: pointer.text} }, knots: knots(ledger, id)}
       end
 
-      def knot(combination, rung, marks)
-        mastery = Core::Book::Mastery.new(marks, on: @today)
-        sure_of = mastery.sure_of
-        {combination_id: combination, rung: rung, state: mastery.state, sure_of: sure_of, words: Core::Book::PlainWords.sureness(sure_of)}
+      # The highest rung with marks of each combination.
+      def knots(ledger, id)
+        Core::Book::Mastery.highest(ledger.known.fetch(id, {})).map { |combination, (rung, mastery)| knot(mastery).merge(combination_id: combination, rung: rung) }
+      end
+
+      def knot(mastery)
+        words = Core::Book::PlainWords
+        {state: mastery.state, sure_of: mastery.sure_of.round(4), words: words.sureness(mastery.sure_of), due_in: words.days(mastery.due_in)}
       end
     end
   end

@@ -1,43 +1,39 @@
 module JauntyBell
   module Files
-    # One student's page in the Book: load by day and week with its figures, masteries, and what was recorded.
+    # One student's page in the Book: what is worth a word, load by day and week with its figures, masteries, weak links, what to do next, and what was recorded.
     class StudentPageJson
-      def initialize(people, book, student, today, weeks)
-        @people = people
+      # `book` an Api::StudentBook, `reading` how notation is written, `groups` {id => name}.
+      def initialize(book, reading, groups)
         @book = book
-        @student = student
-        @today = today
-        @mondays = SquadJson.mondays(today, weeks)
+        @ledger = book.ledger
+        @reading = reading
+        @groups = groups
       end
 
       def to_h
-        loads = @book.loads(students: id).fetch(id, {})
-        series = Core::Book::LoadSeries.new(loads, last: @today, elsewhere: @student[:trains_elsewhere])
-        {student: StudentJson.of(@student, @people.groups.to_h { |group| [group[:id], group[:name]] }), today: @today.iso8601,
-         days: (@mondays.first..@today).map { |day| {on: day.iso8601, load: series.on(day)} },
-         weeks: SquadJson.weeks(loads, @mondays), days_known: series.known_of_28(@today), figures: LoadJson.new(series, on: @today).explained,
-         masteries: masteries, efforts: efforts}
+        {student: StudentJson.of(@book.student, @groups).merge(@book.student.slice(:trains_elsewhere)), today: @book.today.iso8601, half_life: @book.half_life, own_half_life: @book.student[:half_life],
+         days: (@ledger.mondays.first..@book.today).map { |day| {on: day.iso8601, load: @book.series.on(day), hard: @book.sessions.hard?(day), sessions: @book.sessions.trained(day..day).size} },
+         timeline: @book.timeline.map { |week| week.merge(monday: week[:monday].iso8601) }, days_known: @book.series.known_of_28(@book.today),
+         estimated: @book.sessions.estimated((@book.today - 27)..@book.today), figures: LoadJson.new(@book.series, on: @book.today).explained,
+         pointers: @ledger.pointers(@book.id).map { |pointer| PointerJson.of(pointer) }, masteries: masteries, mastery: {formula: Core::Book::Mastery::FORMULA, source: Core::Book::Mastery::SOURCE},
+         weak_links: @book.weak_links.map { |link| PointerJson.link(link, @ledger.names, @reading) },
+         next: @ledger.next_class(@book.today).map { |item| PointerJson.item(item, @ledger.names, {@book.id => @book.student[:name]}) }, efforts: efforts}
       end
 
       private
 
-      def id = @student[:id]
-
       def masteries
-        names = @book.combination_names
-        last = @book.last_marked(id)
-        @book.marks(students: id).fetch(id, {}).map do |(combination, rung), marks|
-          mark = last[[combination, rung]]
-          MasteryJson.new(Core::Book::Mastery.new(marks, on: @today)).to_h.except(:on)
-            .merge(combination_id: combination, name: names[combination], rung: rung, marked_by: mark[:coach], marked_on: mark[:on].iso8601)
-        end.sort_by { |mastery| [mastery[:name], mastery[:rung]] }
+        @book.known.filter_map do |(combination, rung), mastery|
+          mark = @book.last_marked[[combination, rung]] or next
+          MasteryJson.new(mastery).to_h.except(:on).merge(combination_id: combination, name: @ledger.names[combination], rung: rung, marked_by: mark[:coach], marked_on: mark[:on].iso8601)
+        end.sort_by { |mastery| [mastery[:name].downcase, Core::Bench::Drill::RUNGS.index(mastery[:rung])] }
       end
 
       def efforts
-        @book.efforts(id).map do |row|
+        @book.efforts.map do |row|
           effort = Core::Book::Effort.new(row[:effort].to_f, row[:minutes])
           {id: row[:id], on: row[:on].iso8601, effort: effort.rating, words: effort.words, minutes: effort.minutes, load: effort.load,
-           estimated: row[:estimated], title: row[:title]}
+           estimated: row[:estimated], elsewhere: row[:class_id].nil?, title: row[:title]}
         end
       end
     end

@@ -1,0 +1,83 @@
+module JauntyBell
+  module Api
+    # All that the Book knows of one student: what the page, the report and a comparison are made from.
+    class StudentBook
+      attr_reader :student, :ledger, :today
+
+      # `ledger` is a Ledger of this student alone, with all their sessions.
+      def initialize(db, club_id, ledger)
+        @db = db
+        @club_id = club_id
+        @ledger = ledger
+        @student = ledger.rows.first
+        @today = ledger.today
+        @book = Store::Book.new(db, club_id)
+      end
+
+      def id = student[:id]
+
+      def sessions = ledger.sessions(id)
+
+      def series = ledger.series(id)
+
+      # {[combination id, rung] => Core::Book::Mastery}
+      def known = ledger.known.fetch(id, {})
+
+      def weak_links = ledger.weak_links.fetch(id, [])
+
+      def half_life = student[:half_life] || ledger.settings.half_life
+
+      def last_marked = @last_marked ||= @book.last_marked(id)
+
+      def efforts = @book.efforts(id)
+
+      # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil after an empty
+      # week, marks:, notes:, knocks:, climbed: [{name:, rung:}], held: matters of holds}].
+      def timeline
+        told = @book.by_week(id, since: ledger.mondays.first)
+        holds = Store::Care.new(@db, @club_id).of(id)
+        climbed = known.select { |_, mastery| mastery.known&.first_held }.group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_held) }
+        loads = ledger.weeks(id)
+        loads.each_with_index.map do |(monday, load), i|
+          before = (i.positive? ? loads[i - 1].last : 0)
+          {monday: monday, load: load, line: before.positive? ? before * (1 + ledger.settings.pointed_out["week_up"] / 100.0) : nil, **told[monday], held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }.map { |hold| hold[:matter] }.uniq,
+           climbed: climbed.fetch(monday, []).map { |(combination, rung), _| {name: ledger.names[combination], rung: rung} }}
+        end
+      end
+
+      # [[day, class id, Core::Book::ClassWork::Tally]] since a day.
+      def works(since: ledger.mondays.first) = Store::Works.new(@db, @club_id).of_student(student, since: since)
+
+      # Why there is no training impulse, or nil.
+      def hearts_missing
+        return "Their birthday is not on file." if age.nil?
+        return "It is for adults only: its weights were not made from children." unless adult?
+        "The heart at rest and which weights to use are not on file." unless student[:heart_rest] && student[:heart_weights]
+      end
+
+      # What straps heard since a day, by class, newest first: [{on:, title:, banister: Figure, edwards: Figure}]; none where something is missing.
+      def hearts(since: ledger.mondays.first)
+        return [] if hearts_missing
+        heard = @book.recordings(id, since: since).select { |row| row[:kind] == "heart" }
+        heard.group_by { |row| row[:class_id] }.values.map do |rounds|
+          heart = Core::Book::HeartRate.joined(rounds.map { |row| row[:samples].map(&:to_a) }, rest: student[:heart_rest], most: heart_most)
+          rounds.first.slice(:on, :title).merge(banister: heart.banister(student[:heart_weights].to_sym), edwards: heart.edwards)
+        end
+      end
+
+      # Beats a minute at the most: as measured, else by age.
+      def heart_most = student[:heart_max] || Core::Book::HeartRate.most_by_age(age)
+
+      # Whole years, or nil.
+      def age = student[:born_on] && (0..).find { |years| (student[:born_on] >> (12 * (years + 1))) > today }
+
+      def adult? = !age.nil? && age >= Core::Care::ADULT
+
+      # A Core::Book::Span of days, with what was struck in them.
+      def span(days)
+        works = works(since: days.first).select { |on, _, _| days.cover?(on) }
+        Core::Book::Span.new(sessions, series, days, tally: Core::Book::ClassWork.total(works.map(&:last)))
+      end
+    end
+  end
+end

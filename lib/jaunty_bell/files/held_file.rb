@@ -1,0 +1,34 @@
+require "csv"
+require "json"
+
+module JauntyBell
+  module Files
+    # All that is held about one student (Store::Privacy#held), for them to take away.
+    module HeldFile
+      FORMAT = "jaunty-bell student"
+
+      class << self
+        # {table => rows} as JSON-ready data.
+        def json(held) = {format: FORMAT, version: 1, **held.transform_values { |rows| rows.map { |row| row.transform_values { |value| plain(value) } } }}
+
+        # One line for each fact: table, row, column, value.
+        def csv(held)
+          CSV.generate do |lines|
+            lines << %w[table row column value]
+            held.each { |table, rows| rows.each_with_index { |row, i| row.each { |column, value| lines << [table, i + 1, column, written(value)] unless value.nil? } } }
+          end
+        end
+
+        private
+
+        def written(value) = plain(value).then { |plain| (plain.is_a?(String) || plain.is_a?(Numeric)) ? plain : JSON.generate(plain) }
+
+        def plain(value)
+          return value.to_a if value.is_a?(Array)
+          return value.to_h if value.respond_to?(:to_hash)
+          StudentJson.plain(value)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,24 @@
+require "prawn"
+
+module JauntyBell
+  module Files
+    # Paper of the house: its letters and its inks. Who inherits has a @name, the document's title.
+    class Sheet
+      FONTS = File.expand_path("../../../web/dist/fonts", __dir__)
+      INK = "20252B"
+      SOFT = "5B5F62"
+      SEAM = "B9AC92"
+      BRASS = "7A540E"
+
+      private
+
+      def document(**options)
+        Prawn::Document.new(info: {Title: @name, Creator: "Jaunty Bell"}, **options).tap do |pdf|
+          pdf.font_families.update("house" => {normal: File.join(FONTS, "Archivo_500Medium.ttf"), bold: File.join(FONTS, "Archivo_800ExtraBold.ttf")})
+          pdf.font("house")
+          pdf.fill_color INK
+        end
+      end
+    end
+  end
+end

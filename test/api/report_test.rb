@@ -1,0 +1,39 @@
+require "support/history"
+require "pdf-reader"
+
+# The report for a student, in whatever state they are.
+class ReportTest < ApiTest
+  include History
+
+  def report
+    get "/api/book/students/#{@student}/report.pdf"
+    assert_equal [200, "application/pdf"], [status, last_response.content_type]
+    text(last_response.body)
+  end
+
+  def assert_says(*phrases) = report.then { |words| phrases.each { |phrase| assert_includes words, phrase.gsub(/\s+/, "") } }
+
+  def test_of_somebody_new
+    assert_says "Nothing is on record of these weeks yet.", "Nothing is yours for good yet", "Come to class"
+  end
+
+  def test_what_fades_what_is_learned_and_a_weak_link
+    marked(@two, [[95, 20, 20], [99, 20, 20]])
+    marked(@three, [[2, 8, 8], [2, 4, 0, 1]])
+    assert_says "Two: it was yours to a count and wants another look.", "Three to a count: keep at it.", "The step from one to the next in"
+  end
+
+  def test_holds_and_coming_back_are_cautions
+    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Time.now}]}, coach_id: nil)
+    db[:classes].where(id: @held[:id]).update(starts_at: Time.now - 40 * 86_400, ended_at: Time.now - 40 * 86_400)
+    trained([[60, 5, 60], [40, 5, 60]])
+    call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "shoulder", blocks: ["left hand"], from: today.iso8601, to: nil, note: "a secret of the coaches")
+    assert_says "You are held back for now (shoulder): no left hand.", "You have been away for a while: begin easily."
+    refute_includes report, "secret"
+  end
+
+  def test_of_somebody_nobody_knows
+    get "/api/book/students/#{uuid}/report.pdf"
+    assert_equal 404, status
+  end
+end
