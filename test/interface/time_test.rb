@@ -19,6 +19,13 @@ class TimeTest < InterfaceTest
     assert_equal asked.values, answers("kit/time", *asked.keys.zip)
   end
 
+  # What is told of a class belongs to the class's day, in the club's own time.
+  def test_the_day_of_an_instant
+    asked = {["2026-11-24T18:30:00Z", "Europe/London"] => "2026-11-24", ["2026-07-21T23:30:00Z", "Europe/London"] => "2026-07-22", ["2026-11-24T23:30:00Z", "Europe/London"] => "2026-11-24",
+             ["2026-11-24T11:30:00Z", "Pacific/Auckland"] => "2026-11-25", ["2026-11-24T03:00:00Z", "America/New_York"] => "2026-11-23"}
+    assert_equal asked.values, answers("kit/time", *asked.keys.map { |instant, zone| [["dayOf", instant, zone]] })
+  end
+
   def test_how_far_off
     now = 1_000_000_000_000
     at = ->(minutes) { Time.at(now / 1000 + minutes * 60).utc.strftime("%Y-%m-%dT%H:%M:%SZ") }

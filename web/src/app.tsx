@@ -13,8 +13,11 @@ const CardPlace = lazy(() => import("./card/CardPlace"));
 const FloorPlace = lazy(() => import("./floor/FloorPlace"));
 const ClassPlace = lazy(() => import("./floor/ClassPlace"));
 const WallPlace = lazy(() => import("./floor/WallPlace"));
-const SquadPlace = lazy(() => import("./book/SquadPlace"));
-const StudentPlace = lazy(() => import("./book/StudentPlace"));
+const SquadPlace = lazy(() => import("./book/squad/SquadPlace"));
+const BoardPlace = lazy(() => import("./book/BoardPlace"));
+const NextPlace = lazy(() => import("./book/NextPlace"));
+const RecordsPlace = lazy(() => import("./book/RecordsPlace"));
+const StudentPlace = lazy(() => import("./book/student/StudentPlace"));
 const WeeksPlace = lazy(() => import("./weeks/WeeksPlace"));
 
 /** The five places behind the sign-in. The Floor's class has the whole screen; the others stand in the frame. */
@@ -54,6 +57,9 @@ function Framed() {
           <Route path="/card/:id" element={<CardPlace />} />
           <Route path="/floor" element={<FloorPlace />} />
           <Route path="/book" element={<SquadPlace />} />
+          <Route path="/book/board" element={<BoardPlace />} />
+          <Route path="/book/next" element={<NextPlace />} />
+          <Route path="/book/records" element={<RecordsPlace />} />
           <Route path="/book/:id" element={<StudentPlace />} />
           <Route path="/weeks" element={<WeeksPlace />} />
           <Route path="*" element={<Navigate to="/bench" replace />} />

@@ -1,4 +1,5 @@
 import type { Sums } from "../api/client";
+import { Pans } from "../kit/Pans";
 import { clock } from "../kit/time";
 
 /** The scales: left and right as two pans, the limbs, how each student's time is spent, load and kit. */
@@ -10,7 +11,7 @@ export function Scales({ sums, minutes }: { sums?: Sums; minutes: number }) {
       <h2 className="wide font-extrabold text-lg">
         The scales <span className="font-normal text-ink-soft text-sm">each student</span>
       </h2>
-      <Balance left={left} right={right} />
+      <Pans left={left} right={right} what="hand" />
       <Spent sums={sums} />
       <dl className="mt-1.5 grid grid-cols-[1fr_auto_1fr_auto] gap-x-2 text-[13px]">
         <Line name="strikes" value={sums?.counts.strikes} />
@@ -45,44 +46,6 @@ function Line({ name, value = 0 }: { name: string; value?: number }) {
       <dt>{name}</dt>
       <dd className="text-right font-bold">{value}</dd>
     </>
-  );
-}
-
-function Balance({ left, right }: { left: number; right: number }) {
-  const total = left + right;
-  const tilt = total === 0 ? 0 : Math.max(-9, Math.min(9, ((right - left) / total) * 40));
-  const [yl, yr] = [16 - tilt, 16 + tilt];
-  const pan = (x: number, y: number, filled: boolean) => (
-    <g>
-      <path d={`M${x} ${y}L${x - 26} ${y + 26}M${x} ${y}L${x + 26} ${y + 26}`} stroke="var(--color-ink)" fill="none" />
-      <path
-        d={`M${x - 32} ${y + 26}h64q-32 24 -64 0z`}
-        fill={filled ? "var(--color-rear)" : "var(--color-chalk)"}
-        stroke={filled ? "var(--color-rear)" : "var(--color-lead)"}
-        strokeWidth="2.5"
-      />
-    </g>
-  );
-  return (
-    <figure className="grid grid-cols-[1fr_auto_1fr] items-center text-center">
-      <figcaption className="contents">
-        <span>
-          <strong className="wide block font-extrabold text-2xl text-lead leading-none">{left}</strong>
-          <span className="text-xs">left hand</span>
-        </span>
-        <svg viewBox="0 0 200 72" className="col-start-2 row-start-1 w-36" aria-hidden="true">
-          <path d="M100 6v62" stroke="var(--color-ink)" strokeWidth="3" />
-          <path d={`M50 ${yl}L150 ${yr}`} stroke="var(--color-ink)" strokeWidth="3" />
-          <circle cx="100" cy="16" r="5" fill="var(--color-brass)" />
-          {pan(50, yl, false)}
-          {pan(150, yr, true)}
-        </svg>
-        <span className="col-start-3 row-start-1">
-          <strong className="wide block font-extrabold text-2xl text-rear leading-none">{right}</strong>
-          <span className="text-xs">right hand</span>
-        </span>
-      </figcaption>
-    </figure>
   );
 }
 

@@ -3,6 +3,7 @@ import type { Bout } from "../api/client";
 import { Choice } from "../kit/Choice";
 import { newId } from "../kit/ids";
 import { useClub } from "../kit/session";
+import { dayOf } from "../kit/time";
 import type { Props as ClassProps } from "./ClassPlace";
 import { type Tap, whoAreHere } from "./hall";
 
@@ -32,7 +33,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
         student_id: student,
         combination_id: combination,
         rung: round.rung,
-        on: dayOf(club.time_zone),
+        on: dayOf(held.starts_at, club.time_zone),
         ...facts,
         broke_at: broke ?? null,
         at: new Date().toISOString(),
@@ -178,9 +179,4 @@ function MarkButton({ label, sign, look, disabled, tap }: MarkButtonProps) {
       {sign}
     </button>
   );
-}
-
-/** The club's own day. */
-export function dayOf(zone: string): string {
-  return new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(new Date());
 }

@@ -1,8 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, data, type HeldClass } from "../api/client";
+import { api, data, type HeldClass, Refusal } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
 import { type Hall, type Pairs, whoIsHere } from "./hall";
+import { pairsHere } from "./pairs";
 
 type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void };
 
@@ -20,8 +21,14 @@ export function PairsPanel({ held, hall, change }: Props) {
         }),
       ),
     onSuccess: (made, locked) => change((was) => ({ ...was, locked, pairs: { ...made, for: here } })),
+    // Without the server the device pairs them itself, from the scores it has.
+    onError: (error, locked) =>
+      error instanceof Refusal &&
+      error.offline &&
+      change((was) => ({ ...was, locked, pairs: { ...pairsHere(held.pairing, was.present, locked), for: here } })),
   });
   const { mutate } = make;
+  const offline = make.error instanceof Refusal && make.error.offline;
   const locked = hall.locked.filter((ids) => ids.every((id) => hall.present.includes(id)));
   // Whoever comes or leaves changes the pairs; those made by hand stay while both are here.
   // biome-ignore lint/correctness/useExhaustiveDependencies: made anew when who is here has changed, and only then.
@@ -43,12 +50,15 @@ export function PairsPanel({ held, hall, change }: Props) {
     <section aria-label="Pairs">
       <h2 className="wide mb-2 font-bold">Pairs</h2>
       {hall.present.length < 2 && <p className="text-ink-soft">Two who are here make a pair.</p>}
-      {make.error && (
+      {make.error && !offline && (
         <div className="mb-2">
-          <Trouble error={make.error}>
-            {hall.pairs ? "The pairs below are those from before." : "Pair them by eye; the class runs all the same."}
-          </Trouble>
+          <Trouble error={make.error}>The pairs below are those from before.</Trouble>
         </div>
+      )}
+      {offline && (
+        <p className="mb-2 border-brass border-l-4 pl-2.5 text-sm">
+          Made on this device, without the server: hard stops are kept, and the match is near the best.
+        </p>
       )}
       {pairs && hall.present.length > 1 && (
         <>

@@ -7,9 +7,9 @@ import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useClub } from "../kit/session";
 import { keep, useStored } from "../kit/stored";
+import { dayOf } from "../kit/time";
 import type { Props } from "./ClassPlace";
 import { KnockSheet } from "./KnockSheet";
-import { dayOf } from "./MarkStrip";
 import type { Outbox } from "./outbox";
 import { Reviews } from "./Reviews";
 import { Sending } from "./RingView";
@@ -48,7 +48,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
   const finish = useMutation({
     mutationFn: async () => {
       const at = new Date().toISOString();
-      const on = dayOf(club.time_zone);
+      const on = dayOf(held.starts_at, club.time_zone);
       for (const { id: student_id } of present) {
         const answer = answers[student_id];
         if (answer) outbox.put({ table: "efforts", fact: { ...answer, student_id, on, minutes: whole, at } });

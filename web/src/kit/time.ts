@@ -55,3 +55,8 @@ export function fromNow(iso: string, now = Date.now()): string {
   if (minutes < 24 * 60) return `in ${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")}`;
   return `in ${Math.round(minutes / 1440)} days`;
 }
+
+/** The day of an instant in the club's own time, as 2026-11-25: what is told of a class belongs to the class's day, whenever it is told. */
+export function dayOf(iso: string, zone: string): string {
+  return new Intl.DateTimeFormat("sv-SE", { timeZone: zone }).format(new Date(iso));
+}

@@ -3,6 +3,7 @@ import { api, data } from "../api/client";
 import { Trouble } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import { Belongings } from "./Belongings";
+import { InTheBook } from "./InTheBook";
 import { Numbering } from "./Numbering";
 import { OnTheFloor } from "./OnTheFloor";
 import { SCHOOL } from "./parts";
@@ -21,6 +22,7 @@ export function SchoolSheet({ open, close }: { open: boolean; close: () => void 
           <Teaching school={school.data} />
           <Belongings school={school.data} />
           <OnTheFloor school={school.data} />
+          <InTheBook school={school.data} />
           <Techniques school={school.data} />
         </div>
       )}

@@ -13,7 +13,19 @@ export function useSettled() {
   const client = useQueryClient();
   return (school: School) => {
     client.setQueryData(SCHOOL, school);
-    for (const key of ["analysis", "shelf", "combination", "lexicon", "card", "sums", "class"])
+    for (const key of [
+      "analysis",
+      "shelf",
+      "combination",
+      "lexicon",
+      "card",
+      "sums",
+      "class",
+      "student",
+      "squad",
+      "board",
+      "next",
+    ])
       client.invalidateQueries({ queryKey: [key] });
     client.invalidateQueries({ queryKey: SESSION });
   };

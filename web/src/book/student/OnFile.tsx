@@ -1,12 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { api, data, Refusal, type Schemas } from "../api/client";
-import { LabelledSelect } from "../kit/LabelledSelect";
-import { Button, Field, Trouble } from "../kit/parts";
-import { usePeople } from "../kit/queries";
-import { Sheet } from "../kit/Sheet";
-import { useMayPlan } from "../kit/session";
-import { useSay } from "../kit/toast";
+import { api, data, Refusal, type Schemas } from "../../api/client";
+import { LabelledSelect } from "../../kit/LabelledSelect";
+import { Button, Field, Trouble } from "../../kit/parts";
+import { usePeople } from "../../kit/queries";
+import { Sheet } from "../../kit/Sheet";
+import { useMayPlan } from "../../kit/session";
+import { useSay } from "../../kit/toast";
+import { Roster } from "../Roster";
+import { useBookAnew } from "../useBookAnew";
 
 type File = Schemas["File"];
 
@@ -42,6 +44,12 @@ export function OnFile({ student, name }: { student: string; name: string }) {
             value={[known.emergency_name, known.emergency_phone].filter(Boolean).join(", ") || "nobody on file"}
           />
           {known.guardian && <Line name="Guardian" value={known.guardian} />}
+          {known.heart_rest && (
+            <Line
+              name="Heart"
+              value={`${known.heart_rest} at rest, ${known.heart_max ? `${known.heart_max} at most` : "most by age"}`}
+            />
+          )}
           {apart.length > 0 && <Line name="Kept apart from" value={apart.map((each) => each.name).join(", ")} />}
         </dl>
       )}
@@ -67,6 +75,7 @@ type FormProps = { student: string; known: File; done: () => void };
 
 function Form({ student, known, done }: FormProps) {
   const client = useQueryClient();
+  const anew = useBookAnew();
   const say = useSay();
   const people = usePeople();
   const [file, setFile] = useState(known);
@@ -75,7 +84,7 @@ function Form({ student, known, done }: FormProps) {
     mutationFn: () => data(api.PUT("/api/care/students/{id}/file", { params: { path: { id: student } }, body: file })),
     onSuccess: (fresh) => {
       client.setQueryData(["file", student], fresh);
-      client.invalidateQueries({ queryKey: ["class"] });
+      anew();
       say("The file is kept.");
       done();
     },
@@ -88,6 +97,7 @@ function Form({ student, known, done }: FormProps) {
   const others = people.data?.students.filter((each) => each.id !== student) ?? [];
   return (
     <form onSubmit={submit} className="grid gap-3">
+      <Roster facts={file} set={set} groups={people.data?.groups ?? []} problem={problem("name")} />
       <div className="grid gap-3 sm:grid-cols-3">
         <Field
           label="Weight, kg"
@@ -134,6 +144,30 @@ function Form({ student, known, done }: FormProps) {
         maxLength={120}
         onChange={({ target }) => set({ guardian: target.value })}
       />
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Beats
+          label="Heart at rest"
+          value={file.heart_rest}
+          set={(heart_rest) => set({ heart_rest })}
+          problem={problem("heart_rest")}
+        />
+        <Beats
+          label="Heart at its most"
+          placeholder="by age"
+          value={file.heart_max}
+          set={(heart_max) => set({ heart_max })}
+          problem={problem("heart_max")}
+        />
+        <LabelledSelect
+          label="Impulse weighted as for"
+          value={file.heart_weights ?? ""}
+          set={(weights) => set({ heart_weights: (weights || null) as File["heart_weights"] })}
+        >
+          <option value="">not said</option>
+          <option value="men">men</option>
+          <option value="women">women</option>
+        </LabelledSelect>
+      </div>
       <LabelledSelect label="Never put together with" value="" set={(id) => id && set({ apart: [...file.apart, id] })}>
         <option value="">choose somebody</option>
         {others
@@ -160,5 +194,25 @@ function Form({ student, known, done }: FormProps) {
         </Button>
       </div>
     </form>
+  );
+}
+
+type BeatsProps = {
+  label: string;
+  value?: number | null;
+  set: (value: number | null) => void;
+  problem?: string;
+  placeholder?: string;
+};
+
+/** Beats a minute. */
+function Beats({ value, set, ...rest }: BeatsProps) {
+  return (
+    <Field
+      {...rest}
+      type="number"
+      value={value ?? ""}
+      onChange={({ target }) => set(target.value === "" ? null : Number(target.value))}
+    />
   );
 }

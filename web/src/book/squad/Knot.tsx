@@ -1,7 +1,7 @@
-import type { Schemas } from "../api/client";
-import { RUNGS } from "../kit/rungs";
+import type { Schemas } from "../../api/client";
+import { RUNGS } from "../../kit/rungs";
 
-type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words">;
+type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words" | "due_in">;
 
 const WORDS = { new: "no marks yet", learning: "learning", held: "held", fading: "fading" };
 
@@ -14,9 +14,10 @@ export function Knot({ knot, name }: { knot: KnotFacts; name: string }) {
   const loop = 10 - 4.5 * knot.sure_of;
   const width = 1.6 + 1.8 * knot.sure_of;
   const first = 32 - ((turns - 1) * 8) / 2;
-  const label = `${name}, ${knot.rung}: ${WORDS[knot.state]}, ${knot.words}`;
+  const holds = knot.state === "held" && knot.due_in ? `, holds ${knot.due_in}` : "";
+  const label = `${name}, ${knot.rung}: ${WORDS[knot.state]}, ${knot.words}${holds}`;
   return (
-    <svg viewBox="0 0 64 26" className="mx-auto h-[26px] w-16" role="img" aria-label={label}>
+    <svg viewBox="0 0 64 26" className="h-[26px] w-full max-w-16" role="img" aria-label={label}>
       <title>{label}</title>
       <path
         d={`M3 13H${first - loop}M${first + (turns - 1) * 8 + loop} 13H${fading ? 53 : 61}`}

@@ -1,15 +1,26 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { api, data, type Schemas } from "../api/client";
-import { newId } from "../kit/ids";
-import { Pick } from "../kit/Pick";
-import { Button, Trouble } from "../kit/parts";
-import { useClub, useMayPlan } from "../kit/session";
-import { shortDate } from "../kit/time";
+import { api, data, type Schemas } from "../../api/client";
+import { newId } from "../../kit/ids";
+import { Pick } from "../../kit/Pick";
+import { Button, Field, Trouble } from "../../kit/parts";
+import { useClub, useMayPlan } from "../../kit/session";
+import { shortDate } from "../../kit/time";
+import { useBookAnew } from "../useBookAnew";
+import { Returning } from "./Returning";
 
 type Matter = Schemas["Matter"];
 type Blocked = Schemas["Blocked"];
-const MATTERS: Matter[] = ["hand or wrist", "elbow", "shoulder", "knee or shin", "illness", "pregnancy", "other"];
+const MATTERS: Matter[] = [
+  "head knock",
+  "hand or wrist",
+  "elbow",
+  "shoulder",
+  "knee or shin",
+  "illness",
+  "pregnancy",
+  "other",
+];
 const BLOCKED: Blocked[] = [
   "all",
   "contact",
@@ -25,7 +36,7 @@ const BOX = "min-h-9 rounded-lg border-[1.5px] border-seam bg-chalk px-2";
 /** What a student is held back from, and until when: cards and classes respect it. */
 export function Holds({ student }: { student: string }) {
   const mayPlan = useMayPlan();
-  const client = useQueryClient();
+  const anew = useBookAnew();
   const [adding, setAdding] = useState(false);
   const key = ["holds", student];
   const holds = useQuery({
@@ -35,8 +46,14 @@ export function Holds({ student }: { student: string }) {
   const lift = useMutation({
     mutationFn: (id: string) =>
       data(api.PUT("/api/care/holds/{id}/lifted", { params: { path: { id } }, body: { lifted: true } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: key }),
+    onSuccess: () => settled(),
   });
+  const [mistaken, setMistaken] = useState<string>();
+  const settled = () => {
+    setMistaken(undefined);
+    setAdding(false);
+    anew();
+  };
   const now = holds.data?.filter((hold) => hold.on) ?? [];
   return (
     <section aria-label="Held back" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">
@@ -55,25 +72,25 @@ export function Holds({ student }: { student: string }) {
           <li key={hold.id} className="border-brass border-l-4 pl-2.5">
             <strong>{hold.matter}</strong>: no {hold.blocks.join(", no ")}, since {shortDate(hold.from)}
             {hold.to ? ` until ${shortDate(hold.to)}` : ", until it is lifted"}.{hold.note && ` ${hold.note}`}
-            {mayPlan && (
-              <Button look="quiet" className="ml-1" small onClick={() => lift.mutate(hold.id)}>
+            {mayPlan && (!hold.return || hold.return.missing.length === 0) && (
+              <Button look="quiet" className="no-print ml-1" small onClick={() => lift.mutate(hold.id)}>
                 Lift it
               </Button>
             )}
+            {mayPlan && (
+              <Button look="quiet" className="no-print ml-1" small onClick={() => setMistaken(hold.id)}>
+                A mistake?
+              </Button>
+            )}
+            {mistaken === hold.id && <Mistaken hold={hold.id} done={settled} />}
+            {hold.return && <Returning hold={hold.id} back={hold.return} />}
           </li>
         ))}
       </ul>
-      {adding && (
-        <Add
-          student={student}
-          done={() => {
-            setAdding(false);
-            client.invalidateQueries({ queryKey: key });
-          }}
-        />
-      )}
+      {adding && <Add student={student} done={settled} />}
       <p className="mt-2 text-ink-soft text-xs">
-        The product advises. After a knock to the head the local rules and a licensed clinician decide about the return.
+        The product advises. After a knock to the head the current consensus, the local governing body and a licensed
+        clinician decide about the return; in an emergency call for help first.
       </p>
     </section>
   );
@@ -90,7 +107,14 @@ function Add({ student, done }: { student: string; done: () => void }) {
       data(
         api.POST("/api/care/students/{id}/holds", {
           params: { path: { id: student } },
-          body: { id: newId(), matter, blocks, from: today, to: to || null, note },
+          body: {
+            id: newId(),
+            matter,
+            blocks: knock ? ["all"] : blocks,
+            from: today,
+            to: knock ? null : to || null,
+            note,
+          },
         }),
       ),
     onSuccess: done,
@@ -99,6 +123,7 @@ function Add({ student, done }: { student: string; done: () => void }) {
     event.preventDefault();
     add.mutate();
   };
+  const knock = matter === "head knock";
   return (
     <form onSubmit={submit} className="mt-2 grid gap-2">
       {add.error && <Trouble error={add.error} />}
@@ -110,7 +135,7 @@ function Add({ student, done }: { student: string; done: () => void }) {
           set={(next) => next && setMatter(next)}
           className={BOX}
         />
-        <label className="flex items-center gap-1.5">
+        <label className={`flex items-center gap-1.5 ${knock ? "hidden" : ""}`}>
           until
           <input
             type="date"
@@ -122,7 +147,13 @@ function Add({ student, done }: { student: string; done: () => void }) {
           />
         </label>
       </div>
-      <fieldset className="flex flex-wrap gap-x-3 gap-y-1">
+      {knock && (
+        <p className="font-semibold">
+          Out for the day, then no contact and no hard effort until a staged return is followed, the stand-down is over
+          and a clinician has cleared them.
+        </p>
+      )}
+      <fieldset className={`flex flex-wrap gap-x-3 gap-y-1 ${knock ? "hidden" : ""}`}>
         <legend className="font-semibold">No</legend>
         {BLOCKED.map((blocked) => (
           <label key={blocked} className="flex items-center gap-1.5">
@@ -145,8 +176,38 @@ function Add({ student, done }: { student: string; done: () => void }) {
         onChange={(event) => setNote(event.target.value)}
         className={BOX}
       />
-      <Button type="submit" look="main" className="w-fit" disabled={blocks.length === 0 || add.isPending}>
+      <Button type="submit" look="main" className="w-fit" disabled={(!knock && blocks.length === 0) || add.isPending}>
         Hold back
+      </Button>
+    </form>
+  );
+}
+
+/** A hold that should never have been: it ends, and who said so and why stays on record. */
+function Mistaken({ hold, done }: { hold: string; done: () => void }) {
+  const [reason, setReason] = useState("");
+  const say = useMutation({
+    mutationFn: () =>
+      data(api.PUT("/api/care/holds/{id}/mistaken", { params: { path: { id: hold } }, body: { reason } })),
+    onSuccess: done,
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    say.mutate();
+  };
+  return (
+    <form onSubmit={submit} className="my-2 grid gap-2 rounded-lg bg-canvas p-2.5">
+      <Field
+        label="Why it should never have been set"
+        required
+        maxLength={200}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        hint="Only for a hold set by mistake. It stays on record with your name."
+      />
+      {say.error && <Trouble error={say.error} />}
+      <Button type="submit" small className="w-fit" disabled={reason.trim() === "" || say.isPending}>
+        It was a mistake
       </Button>
     </form>
   );

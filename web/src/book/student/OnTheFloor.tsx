@@ -1,13 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data } from "../api/client";
-import { Empty, Trouble } from "../kit/parts";
-import { shortDate } from "../kit/time";
+import { api, data, type Schemas } from "../../api/client";
+import { said } from "../../floor/Reviews";
+import { Empty, Trouble } from "../../kit/parts";
+import { shortDate } from "../../kit/time";
 
 /** The last classes of a student, with what was written down in each: partners, where sets broke, notes, knocks. */
 export function OnTheFloor({ student }: { student: string }) {
   const classes = useQuery({
     queryKey: ["student", student, "classes"],
     queryFn: () => data(api.GET("/api/book/students/{id}/classes", { params: { path: { id: student } } })),
+  });
+  const reviews = useQuery({
+    queryKey: ["student", student, "reviews"],
+    queryFn: () => data(api.GET("/api/floor/students/{id}/reviews", { params: { path: { id: student } } })),
   });
   return (
     <section aria-label="On the floor" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">
@@ -27,6 +32,7 @@ export function OnTheFloor({ student }: { student: string }) {
                 {where.times > 1 && `, ${where.times} times`}
               </p>
             ))}
+            <Felt reviews={reviews.data?.filter((review) => review.class_id === each.class_id) ?? []} />
             {each.notes.map((note) => (
               <p key={note} className="border-brass border-l-4 pl-2.5">
                 {note}
@@ -45,5 +51,22 @@ export function OnTheFloor({ student }: { student: string }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** What sensors felt, round by round. */
+function Felt({ reviews }: { reviews: Schemas["Reviewed"][] }) {
+  if (reviews.length === 0) return null;
+  return (
+    <details>
+      <summary className="cursor-pointer">What sensors felt, in {reviews.length} rounds</summary>
+      <ul className="text-xs">
+        {reviews.map((review) => (
+          <li key={`${review.round} ${review.kind}`}>
+            <strong>{review.title}:</strong> {said(review)}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

@@ -1,0 +1,31 @@
+import type { Schemas } from "../api/client";
+
+type Pointer = Schemas["Pointer"];
+
+const GRAVE = ["hold", "twice", "hard_days", "week_up", "back"];
+
+/** What is worth a word, each with the numbers it comes from a tap away. */
+export function Pointers({ pointers }: { pointers: Pointer[] }) {
+  return (
+    <ul className="mt-0.5 grid gap-0.5 text-sm">
+      {pointers.map((pointer) => (
+        <li
+          key={pointer.kind}
+          className={`border-l-4 pl-2 ${GRAVE.includes(pointer.kind) ? "border-rear font-semibold" : "border-seam"}`}
+        >
+          {pointer.numbers.length === 0 ? (
+            pointer.text
+          ) : (
+            <details>
+              <summary className="cursor-pointer">{pointer.text}</summary>
+              <p className="font-normal text-xs">
+                {pointer.numbers.map((number) => `${number.name} ${Number(number.value.toFixed(2))}`).join(", ")}.{" "}
+                <span className="text-ink-soft">Where the line is from: {pointer.source}.</span>
+              </p>
+            </details>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,125 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, data } from "../../api/client";
+import { Button, Field, Trouble } from "../../kit/parts";
+import { Sheet } from "../../kit/Sheet";
+import { useClub } from "../../kit/session";
+import { dayAndTime, shortDate } from "../../kit/time";
+import { useSay } from "../../kit/toast";
+import { useBookAnew } from "../useBookAnew";
+
+/** What was put right, who read and changed what is about health, and taking out or erasing all that is held. */
+export function Privacy({ student, name }: { student: string; name: string }) {
+  const { time_zone } = useClub();
+  const [open, setOpen] = useState(false);
+  const [erasing, setErasing] = useState(false);
+  const path = { params: { path: { id: student } } };
+  const corrections = useQuery({
+    queryKey: ["student", student, "corrections"],
+    queryFn: () => data(api.GET("/api/book/students/{id}/corrections", path)),
+    enabled: open,
+  });
+  const audit = useQuery({
+    queryKey: ["student", student, "audit"],
+    queryFn: () => data(api.GET("/api/care/students/{id}/audit", path)),
+    enabled: open,
+  });
+  return (
+    <details
+      className="no-print rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm"
+      onToggle={({ currentTarget }) => setOpen(currentTarget.open)}
+    >
+      <summary className="wide cursor-pointer font-extrabold text-lg">Their record</summary>
+      <p className="mt-2">
+        All that is held:{" "}
+        <a className="font-semibold underline" href={`/api/care/students/${student}/held.json`} download>
+          as JSON
+        </a>
+        ,{" "}
+        <a className="font-semibold underline" href={`/api/care/students/${student}/held.csv`} download>
+          as CSV
+        </a>
+      </p>
+      <h3 className="mt-2 font-bold">Put right</h3>
+      {corrections.error && <Trouble error={corrections.error} />}
+      {corrections.data?.length === 0 && <p className="text-ink-soft">Nothing was changed afterwards.</p>}
+      <ul>
+        {corrections.data?.map((each) => (
+          <li key={each.at + each.fact_id}>
+            {dayAndTime(each.at, time_zone)} {each.by}: {WHAT[each.what]} {each.after ? "changed" : "taken back"},{" "}
+            {changed(each.before, each.after)} “{each.reason}”
+          </li>
+        ))}
+      </ul>
+      <h3 className="mt-2 font-bold">Who read and changed what is about health</h3>
+      {audit.error && <Trouble error={audit.error} />}
+      {audit.data?.length === 0 && <p className="text-ink-soft">Nobody yet.</p>}
+      <ul>
+        {audit.data?.slice(0, 20).map((each) => (
+          <li key={each.at + each.did}>
+            {shortDate(each.at.slice(0, 10))} {each.by} {each.did}
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-3" onClick={() => setErasing(true)}>
+        Erase {name} …
+      </Button>
+      <Sheet open={erasing} close={() => setErasing(false)} title={`Erase ${name}`}>
+        {erasing && <Erase student={student} name={name} />}
+      </Sheet>
+    </details>
+  );
+}
+
+const WHAT = { efforts: "a session", marks: "a mark", holds: "a hold" };
+
+function changed(before: Record<string, unknown>, after: Record<string, unknown> | null) {
+  if (!after) return "";
+  return Object.keys(after)
+    .filter((key) => JSON.stringify(before[key]) !== JSON.stringify(after[key]))
+    .map((key) => `${key.replaceAll("_", " ")} from ${plain(before[key])} to ${plain(after[key])}`)
+    .join(", ");
+}
+
+const plain = (value: unknown) => (value === null || value === undefined ? "nothing" : JSON.stringify(value));
+
+function Erase({ student, name }: { student: string; name: string }) {
+  const say = useSay();
+  const go = useNavigate();
+  const anew = useBookAnew();
+  const [typed, setTyped] = useState("");
+  const path = { params: { path: { id: student } } };
+  const held = useQuery({
+    queryKey: ["student", student, "held"],
+    queryFn: () => data(api.GET("/api/care/students/{id}/held", path)),
+  });
+  const erase = useMutation({
+    mutationFn: () => data(api.PUT("/api/care/students/{id}/erased", { ...path, body: { name: typed } })),
+    onSuccess: () => {
+      go("/book");
+      anew({ gone: true });
+      say(`${name} is erased.`);
+    },
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    erase.mutate();
+  };
+  return (
+    <form onSubmit={submit} className="grid gap-3 text-sm">
+      {held.error && <Trouble error={held.error} />}
+      <p>
+        For good, with no way back but a backup. What goes:{" "}
+        {held.data?.counts.map((each) => `${each.rows} ${each.table.replaceAll("_", " ")}`).join(", ") || "their name"}.
+      </p>
+      <p>What stays, naming nobody: {held.data?.stays.join("; ")}.</p>
+      <p>Take out what is held first, if they want it.</p>
+      <Field label={`Type the name, ${name}`} value={typed} onChange={(event) => setTyped(event.target.value)} />
+      {erase.error && <Trouble error={erase.error} />}
+      <Button type="submit" className="w-fit border-rear text-rear" disabled={typed.trim() !== name || erase.isPending}>
+        Erase for good
+      </Button>
+    </form>
+  );
+}

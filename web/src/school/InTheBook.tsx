@@ -1,0 +1,72 @@
+import { NumberField, Part, type School, useChangeSettings } from "./parts";
+
+const LINES = [
+  { key: "week_up", label: "A week up by more than, %" },
+  { key: "monotony", label: "Monotony above" },
+  { key: "hard_days", label: "Hard days in a row" },
+  { key: "away", label: "Days away" },
+  { key: "ease_in", label: "Begin again with, % of usual" },
+];
+
+/** How the Book judges: how fast marks fade, when a group goes up, what is pointed out, and the stand-down after a knock to the head. */
+export function InTheBook({ school }: { school: School }) {
+  const change = useChangeSettings();
+  const { half_life, go_up, pointed_out, stand_down } = school.settings as unknown as {
+    half_life: number;
+    go_up: number;
+    pointed_out: Record<string, number>;
+    stand_down: Record<string, number>;
+  };
+  return (
+    <Part title="In the Book">
+      <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">
+        <NumberField
+          label="Days in which a mark loses half its weight"
+          value={half_life}
+          set={(value) => change.mutate({ half_life: value })}
+        />
+        <NumberField
+          label="Go up a rung when so many hold it, %"
+          value={go_up}
+          most={100}
+          set={(value) => change.mutate({ go_up: value })}
+        />
+      </div>
+      <p className="text-ink-soft text-sm">
+        What is pointed out. These lines are the product's own, but for monotony above 2 (Foster 1998); they are where
+        to look, and foretell nothing.
+      </p>
+      <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">
+        {LINES.map(({ key, label }) => (
+          <NumberField
+            key={key}
+            label={label}
+            value={pointed_out[key]}
+            set={(value) => change.mutate({ pointed_out: { [key]: value } })}
+          />
+        ))}
+      </div>
+      <p className="text-ink-soft text-sm">
+        Days without contact and hard rounds after a knock to the head, at the least. Set them no lower than your
+        governing body's rules; a clinician's clearance is asked for besides.
+      </p>
+      <div className="grid grid-cols-2 gap-2.5">
+        <NumberField
+          label="Adults"
+          value={stand_down.adults}
+          set={(value) => change.mutate({ stand_down: { adults: value } })}
+        />
+        <NumberField
+          label="Juniors"
+          value={stand_down.juniors}
+          set={(value) => change.mutate({ stand_down: { juniors: value } })}
+        />
+      </div>
+      {change.error && (
+        <p role="alert" className="font-semibold text-rear text-sm">
+          {change.error.message}
+        </p>
+      )}
+    </Part>
+  );
+}
