@@ -1,6 +1,7 @@
 require "yaml"
 require "jaunty_bell/store"
 require "jaunty_bell/files"
+require "jaunty_bell/stand_ins"
 
 module JauntyBell
   # The demo club, made by code from a fixed seed and dated relative to a day: its people, shelf and cards, and
@@ -35,6 +36,8 @@ module JauntyBell
           cards
           classes
           holds
+          knock
+          elsewhere
         end
         @club_id
       end
@@ -71,8 +74,10 @@ module JauntyBell
       # Numbers of the kind kept free for stories; nobody answers them.
       def on_file(student)
         {kg: student["kg"], born_on: @today - (student["age"] * 365.25).round - 40, stance_wish: student["wish"], guardian: student.fetch("guardian", ""),
-         emergency_name: student["call"], emergency_phone: format("07700 900%03d", 100 + FACTS["students"].index { |each| each["name"] == student["name"] } * 7)}
+         emergency_name: student["call"], **heart(student), emergency_phone: format("07700 900%03d", 100 + FACTS["students"].index { |each| each["name"] == student["name"] } * 7)}
       end
+
+      def heart(student) = FACTS["hearts"].find { |heart| heart["student"] == student["name"] }.then { |heart| heart ? {heart_rest: heart["rest"], heart_max: heart["max"], heart_weights: heart["weights"]} : {} }
 
       def apart
         ids = @students.to_h { |student| [student["name"], student["id"]] }
@@ -133,9 +138,36 @@ module JauntyBell
       def holds
         store = Store::Care.new(@db, @club_id, account_id: @coaches[OWNER])
         FACTS["holds"].each do |hold|
-          student = @students.find { |each| each["name"] == hold["student"] }
-          store.add(id: uuid, student_id: student["id"], matter: hold["matter"], blocks: hold["blocks"], from: @today - hold["since"], to: hold["for"] && @today + hold["for"], note: hold["note"])
+          store.add(id: uuid, student_id: student(hold["student"])["id"], matter: hold["matter"], blocks: hold["blocks"], from: @today - hold["since"], to: hold["for"] && @today + hold["for"], note: hold["note"])
         end
+      end
+
+      # A knock to the head some time ago, and how far the return has come.
+      def knock
+        facts, care = FACTS["knock"], Store::Care.new(@db, @club_id, account_id: @coaches[OWNER])
+        row = care.add(id: told_id, student_id: student(facts["student"])["id"], matter: Core::Care::HeadKnock::MATTER, blocks: ["all"], from: @today - facts["ago"], to: nil, note: facts["note"])
+        facts["steps"].each_with_index do |after, i|
+          care.step(told_id, hold_id: row[:id], step: i + 1, on: @today - facts["ago"] + after, symptoms: false, stand_down: 21, today: @today)
+        end
+      end
+
+      # Sessions that are no class of the club, and days of rest.
+      def elsewhere
+        FACTS["elsewhere"].each do |facts|
+          record = Store::Record.new(@db, @club_id, student(facts["student"])["id"], account_id: nil)
+          facts["days"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: facts["effort"], minutes: facts["minutes"], title: facts["title"]) }
+          facts["rest"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: 0, minutes: 0, title: "rest") unless trained?(facts["student"], @today - ago) }
+        end
+      end
+
+      def student(name) = @students.find { |each| each["name"] == name }
+
+      def trained?(name, day) = @db[:efforts].where(club_id: @club_id, student_id: student(name)["id"], on: day).any?
+
+      # Whether somebody was to be seen at all on a day.
+      def about?(student, day)
+        return false if student["away"] && @today - day < student["away"]
+        FACTS["knock"]["student"] != student["name"] || @today - day >= FACTS["knock"]["ago"]
       end
 
       def classes
@@ -161,14 +193,27 @@ module JauntyBell
       end
 
       def record(class_id, group, card, day, starts, minutes)
-        there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] }
+        there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day) }
         store = Store::Classes.new(@db, @club_id)
         week = (day - (@today - 7 * @weeks)).to_i / 7
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
         store.record(class_id, {pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
           marks: there.flat_map { |student| marks(student, card, day, starts, week) } + lost(there, card, day, starts),
-          notes: notes(there, starts), knocks: knocks(there, starts)}, coach_id: @coaches[group["coach"]])
+          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts)}, coach_id: @coaches[group["coach"]])
+        works = Store::Works.new(@db, @club_id)
+        works.keep(class_id, Core::Book::ClassWork.of(card[:plan], works.worked(class_id)))
+      end
+
+      # What the straps of some heard in the last classes, round by round.
+      def recordings(there, card, day, starts)
+        FACTS["hearts"].flat_map do |heart|
+          wearer = there.find { |student| student["name"] == heart["student"] && @today - day <= 5 * heart["worn"] } or next []
+          card[:plan].runs.each_with_index.select { |run, _| run.task&.strikes? }.map do |run, i|
+            strap = StandIns::HeartStrap.new([[run.work, run.effort]], seed: @told.rand(100_000), rest: heart["rest"] + 45, most: heart["max"] || 208 - 0.7 * wearer["age"])
+            {id: told_id, student_id: wearer["id"], round: i, kind: "heart", samples: strap.samples, at: starts + 300 * i}
+          end
+        end
       end
 
       # Somebody worked with somebody.
@@ -194,16 +239,25 @@ module JauntyBell
          estimated: @random.rand < 0.12, at: starts + minutes * 60 + 1200}
       end
 
-      # Marks on three of the card's combinations, cleaner with talent and with the weeks.
+      # Marks on three of the card's combinations, cleaner with talent and with the weeks; often it is said where the rough ones broke.
       def marks(student, card, day, starts, week)
         drilled = card[:plan].tasks.values.filter_map { |task| [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air" }.uniq
         drilled.sample(3, random: @random).map do |combination_id, rung|
           attempted = @random.rand(8..16)
           chance = (0.42 + 0.5 * student["talent"] + 0.045 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
+          clean = attempted.times.count { @random.rand < chance }
           {id: uuid, student_id: student["id"], combination_id: combination_id, rung: rung, on: day, attempted: attempted,
-           clean: attempted.times.count { @random.rand < chance }, broke_at: nil, at: starts + 1800}
+           clean: clean, broke_at: (broke_at(combination_id) if clean < attempted), at: starts + 1800}
         end
       end
+
+      # The last link, or nobody said.
+      def broke_at(combination_id)
+        size = meaning(combination_id).actions.size
+        size - 2 if size > 2 && @told.rand < 0.4
+      end
+
+      def meaning(id) = (@meanings ||= {})[id] ||= Store::Combinations.new(@db, @club_id).meaning(@combinations.values.find { |row| row[:id] == id })
 
       # Some lose a set now and then, most at the same link.
       def lost(there, card, day, starts)

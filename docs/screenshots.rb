@@ -24,9 +24,11 @@ class Screenshots < SystemTest
   def views
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit }, calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
-     ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" }, student: -> { visit "/book/#{db[:students].first(name: "Cleo Barge")[:id]}" },
+     ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" }, board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") }, student: -> { student("Oona Ferrier") },
      student_phone: -> {}, weeks: -> { visit "/weeks" }}
   end
+
+  def student(name) = visit("/book/#{db[:students].first(name: name)[:id]}")
 
   def card = db[:cards].first(name: "Tuesday, kicks off the hands")
 

@@ -11,10 +11,14 @@ module MeasureClub
   def self.run
     Ask.with_demo("jaunty_large") do |db, ask|
       fill(db)
+      recompute(db)
+      sizes(db)
       student = db[:students].where(Sequel.like(:name, "Large%")).first[:id]
       held = db[:classes].reverse(:starts_at).first[:id]
       group = db[:groups].where(Sequel.like(:name, "Large%")).order(:name).first[:id]
-      {"a group of #{STUDENTS / GROUPS} in the squad" => "/api/book/squad?group=#{group}", "a student" => "/api/book/students/#{student}", "the weeks" => "/api/weeks", "the classes" => "/api/floor/classes",
+      {"a group of #{STUDENTS / GROUPS} in the squad" => "/api/book/squad?group=#{group}", "everybody in the squad, the first 60" => "/api/book/squad?group=all", "everybody by what is due" => "/api/book/squad?group=all&order=due",
+       "everybody by who needs a word" => "/api/book/squad?group=all&order=word", "the board of a group" => "/api/book/board?group=#{group}", "the next class of a group" => "/api/book/next?group=#{group}",
+       "a student" => "/api/book/students/#{student}", "what a student struck" => "/api/book/students/#{student}/work", "a student's classes" => "/api/book/students/#{student}/classes", "the weeks" => "/api/weeks", "the classes" => "/api/floor/classes",
        "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
         Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
       end
@@ -23,6 +27,28 @@ module MeasureClub
       Ask.say "#{STUDENTS} students, #{YEARS} years: sums of a card for a group", Ask.timed(12) { ask.call("/api/card/sums", draft) }, "500 ms"
       Ask.say "#{STUDENTS} students, #{YEARS} years: five weeks of the calendar", Ask.timed(12) { ask.call("/api/calendar?from=#{Date.today}&days=35") }, "500 ms"
     end
+  end
+
+  # What a fact weighs on disk, its share of the indexes included, and the whole club.
+  def self.sizes(db)
+    %i[efforts marks masteries links].each do |table|
+      bytes = db.get(Sequel.lit("pg_total_relation_size(?)", table.to_s))
+      puts format("%-58s %7d rows, %4d bytes each", table, db[table].count, bytes / db[table].count)
+    end
+    puts format("%-58s %d MB", "the whole database", db.get(Sequel.lit("pg_database_size(current_database())")) / 1_048_576)
+  end
+
+  # What it takes to work out masteries and weak links anew: of one student, and of everybody.
+  def self.recompute(db)
+    club = db[:clubs].get(:id)
+    masteries = JauntyBell::Store::Masteries.of(db, club)
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    masteries.rewrite_all
+    puts format("%-58s %.1f s   target 120 s", "the whole club worked out anew", Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)
+    students = db[:students].where(Sequel.like(:name, "Large%")).limit(12).select_map(:id)
+    one = students.cycle
+    Ask.say "one student worked out anew", Ask.timed(12) { masteries.rewrite([one.next]) }, "50 ms"
+    puts "#{db[:masteries].count} masteries, #{db[:links].count} links"
   end
 
   def self.fill(db)
@@ -35,8 +61,8 @@ module MeasureClub
       INSERT INTO efforts (club_id, id, student_id, "on", effort, minutes, at)
         SELECT '#{club}', gen_random_uuid(), s.id, d::date, 3 + floor(random() * 6), 60, d FROM students s, generate_series(now() - interval '#{YEARS} years', now(), interval '2 days 8 hours') d
         WHERE s.name LIKE 'Large%';
-      INSERT INTO marks (club_id, id, student_id, combination_id, rung, "on", attempted, clean, at)
-        SELECT '#{club}', gen_random_uuid(), s.id, c.id, 'count', d::date, 10, 5 + floor(random() * 6), d
+      INSERT INTO marks (club_id, id, student_id, combination_id, rung, "on", attempted, clean, broke_at, at)
+        SELECT '#{club}', gen_random_uuid(), s.id, c.id, 'count', d::date, 10, 5 + floor(random() * 6), CASE WHEN random() < 0.2 THEN 0 END, d
         FROM students s, generate_series(now() - interval '#{YEARS} years', now(), interval '2 days 8 hours') d,
           (SELECT id, row_number() OVER (ORDER BY name) AS at, count(*) OVER () AS all FROM combinations WHERE club_id = '#{club}') c
         WHERE s.name LIKE 'Large%' AND c.at - 1 IN (extract(day FROM d)::int % c.all, (extract(day FROM d)::int + 5) % c.all);
