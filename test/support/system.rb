@@ -29,6 +29,13 @@ module SystemServer
     @started = true
   end
 
+  # Each test is another device: a name of its own for the server (all names under localhost are this machine), so that no sign-in, no stored class and
+  # no service worker of the test before is there, nor an answer to it that is still on its way.
+  def self.new_address
+    @addresses = @addresses.to_i + 1
+    "http://device#{@addresses}.localhost:#{Capybara.current_session.server.port}"
+  end
+
   def self.new_profile = Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
 
   def self.driver(app, profile = new_profile)
@@ -50,6 +57,7 @@ class SystemTest < Minitest::Test
   def setup
     SystemServer.start
     @expected_refusals = false
+    Capybara.app_host = SystemServer.new_address
     size(*SystemServer::WIDE)
   end
 
@@ -58,7 +66,6 @@ class SystemTest < Minitest::Test
     assert_empty console_errors, "the console has errors"
   ensure
     Capybara.reset_sessions!
-    forget_classes
     db[:classes].exclude(live: nil).update(live: nil) # the next test is another device, which nobody leads
   end
 
@@ -102,12 +109,6 @@ class SystemTest < Minitest::Test
   end
 
   private
-
-  # What the browser keeps of classes in its own database, which a reset leaves.
-  def forget_classes
-    server = page.server or return
-    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin: "http://#{server.host}:#{server.port}", storageTypes: "indexeddb")
-  end
 
   def console_errors
     errors = page.driver.browser.logs.get(:browser).select { |entry| entry.level == "SEVERE" }.map(&:message)

@@ -21,6 +21,24 @@ class FloorSystemTest < SystemTest
     assert_button "Pause"
   end
 
+  def test_a_session_that_runs_out_in_the_middle_loses_nothing
+    expect_refusals
+    click_button "Pia Pontoon"
+    click_button "To the ring"
+    wait_for_rows(:attendances, 1)
+    click_button "Start"
+    2.times { click_button "Skip" }
+    db[:account_active_session_keys].delete
+    click_button "Pia Pontoon: clean"
+    assert_text "Not stored yet: Sign in first."
+    assert_button "Pause", visible: true # the class goes on
+    assert_equal 0, db[:marks].where(class_id: @class_id).count
+    sign_in
+    visit "/floor/#{@class_id}"
+    assert_equal [1], wait_for_rows(:marks, 1).map { |row| row[:clean] }
+    assert_no_text "Not stored yet"
+  end
+
   def test_the_clock_catches_up_after_a_sleep
     click_button "To the ring"
     click_button "Start"
@@ -137,7 +155,7 @@ class FloorSystemTest < SystemTest
     id = db[:students].first(name: "Idris Lockkeeper")[:id]
     assert_equal [["all"], ["contact", "hard effort"]], db[:holds].where(student_id: id).select_map(:blocks).map(&:to_a).sort
   ensure
-    db[:holds].where(matter: "head knock").delete
+    db[:holds].where(matter: "head knock", student_id: id).delete
   end
 
   def test_the_whole_club_s_estimate_lands_in_the_book

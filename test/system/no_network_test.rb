@@ -32,7 +32,8 @@ class NoNetworkTest < SystemTest
       assert_text "Who is here?"
       cut
       here "Idris Lockkeeper", "Pia Pontoon", "Nessa Driftwood"
-      assert_text "Pair them by eye"
+      assert_text "Made on this device, without the server"
+      assert_selector "section[aria-label=Pairs] li", count: 1 # a trio
       click_button "To the ring"
       click_button "Start"
       2.times { click_button "Skip" }

@@ -109,7 +109,7 @@ class PathTest < SystemTest
       assert_match(/10 clean of 20 on 1 day/, row.text)
       assert_match(/by Nell Tidewell/, row.text)
     end
-    within("section[aria-label='Recorded efforts']") { assert_match(/A short evening.*6.*harder.*9\s*54/m, first("tbody tr").text) }
+    within("section[aria-label='Recorded efforts']") { assert_match(/A short evening: 6 harder, 9 min.*54/m, first("li").text) }
     student = db[:students].first(name: "Jory Ebb")[:id]
     held = db[:classes].where(title: "A short evening").first
     assert_equal [2, 1], [db[:attendances].where(class_id: held[:id]).count, db[:efforts].where(class_id: held[:id]).count]
