@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit rotate cues pairs review load mastery].freeze
+    COMMANDS = %w[combo pace parts like write card fit rotate cues pairs review load mastery plan simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
@@ -28,19 +28,22 @@ module JauntyBell
       bin/jaunty review TEXT [--tempo N] [--pause S]   a strike sensor's CSV milliseconds,hand,g on standard input
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
+      bin/jaunty plan FILE [--seed N]                  every place of every class of a programme's file; its shape is in docs/formats.md
+      bin/jaunty simulate [--seeds N] [--students N] [--goals N] [--weeks N]   the planner and two plain ways on simulated squads
       Times are seconds or m:ss.
     TEXT
 
     def self.run(arguments, input: $stdin, output: $stdout, errors: $stderr)
-      new(arguments.dup, input).run(output)
+      new(arguments.dup, input, errors).run(output)
     rescue Core::InvalidInput, OptionParser::ParseError => e
       errors.puts e.message.lines.map(&:strip).join(" ")
       2
     end
 
-    def initialize(arguments, input)
+    def initialize(arguments, input, errors = $stderr)
       @arguments = arguments
       @input = input
+      @errors = errors
       @given = {school: {}}
     end
 
@@ -57,7 +60,7 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load students seed on].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load students seed on seeds goals weeks].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -111,13 +114,13 @@ module JauntyBell
     end
 
     # Everything the Card says of a card's file.
-    def card = Files::CardSumsJson.new(plan).to_h
+    def card = Files::CardSumsJson.new(card_plan).to_h
 
     # What would be left of the card within the limits, and what that changes.
     def fit
       refuse("Say how long the class is: --minutes N.") unless @given[:minutes]
-      fit = Card::Fit.new(plan, minutes: integer(:minutes), load: @given[:load] && number(:load).to_f)
-      after = plan.with(blocks: fit.blocks, minutes: fit.minutes)
+      fit = Card::Fit.new(card_plan, minutes: integer(:minutes), load: @given[:load] && number(:load).to_f)
+      after = card_plan.with(blocks: fit.blocks, minutes: fit.minutes)
       {possible: fit.possible?, reason: fit.reason, total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(fit.difference),
        blocks: Files::CardJson.data(fit.blocks)}
     end
@@ -125,10 +128,10 @@ module JauntyBell
     # The rotation of every circuit of the card: groups, and for each bell the station of each group ("waits" where it waits).
     def rotate
       refuse("Say how many students there are: --students N.") unless @given[:students]
-      circuits = plan.blocks.select(&:circuit?)
+      circuits = card_plan.blocks.select(&:circuit?)
       refuse("There is no circuit on this card.") if circuits.empty?
       circuits.map do |block|
-        circuit = plan.circuit(block)
+        circuit = card_plan.circuit(block)
         stations = block.rounds.map(&:title)
         {circuit: block.name, groups: circuit.groups, laps: circuit.laps, bells: circuit.steps, waits: circuit.waits,
          table: circuit.table.map { |row| row.map { |place| place ? stations[place] : "waits" } }}
@@ -137,7 +140,7 @@ module JauntyBell
 
     # The cue sheet, with each segment's cues.
     def cues
-      sheet = Floor::CueSheet.new(plan, seed: @given[:seed] ? integer(:seed) : 0)
+      sheet = Floor::CueSheet.new(card_plan, seed: @given[:seed] ? integer(:seed) : 0)
       {duration: sheet.duration, segments: sheet.segments.map { |segment| Files::SegmentJson.of(segment) }}
     end
 
@@ -152,12 +155,12 @@ module JauntyBell
       Files::ReviewJson.of(Floor::Review.new(strikes, plan: plan)).merge(unread: bad.map { |line, why| {line: line, why: why} })
     end
 
-    def plan
-      @plan ||= Files::CardFile.plan(Files::CardFile.read(file, reading), Card::Company.new(students: @given[:students] && integer(:students), reading: reading, school: setting.school))
+    def card_plan
+      @card_plan ||= Files::CardFile.plan(Files::CardFile.read(file, reading), Card::Company.new(students: @given[:students] && integer(:students), reading: reading, school: setting.school))
     end
 
     def file
-      name = @arguments.shift or refuse("Name the card's file after the command.")
+      name = @arguments.shift or refuse("Name the file after the command.")
       File.read(name)
     rescue SystemCallError
       refuse("There is no file \"#{name}\" that can be read.")
@@ -176,6 +179,21 @@ module JauntyBell
       end
       refuse("There is no row with a date, attempted and clean.") if marks.empty?
       Files::MasteryJson.new(Book::Mastery.new(marks, on: date_given || marks.map(&:on).max, half_life: number(:half_life, Book::Mastery::HALF_LIFE))).to_h
+    end
+
+    # Every place of every class, what is expected of it and why it is there.
+    def plan
+      layout, seed = Files::ProgrammeFile.read(file, reading)
+      Files::PlanJson.of(layout.plan(seed: @given[:seed] ? integer(:seed) : seed))
+    end
+
+    # Seasons of simulated squads; how far it is goes to standard error.
+    def simulate
+      require "jaunty_bell/stand_ins"
+      facts = {seeds: 30, students: 12, goals: StandIns::Trial::GOALS.size, weeks: 12}.to_h { |name, usual| [name, @given[name] ? integer(name) : usual] }
+      limits = {seeds: 1..500, students: 2..40, goals: 1..StandIns::Trial::GOALS.size, weeks: 2..12}
+      facts.each { |name, value| refuse("--#{name} goes from #{limits[name].min} to #{limits[name].max}, not #{value}.") unless limits[name].cover?(value) }
+      StandIns::Trial.new(**facts).to_h { |done, all| @errors.puts "#{done} of #{all} seasons" }
     end
 
     def text

@@ -36,6 +36,11 @@ module SystemServer
     "http://device#{@addresses}.localhost:#{Capybara.current_session.server.port}"
   end
 
+  # What works without a network is tried in a browser of its own (no_network_test); elsewhere every test would fetch all that is kept for it.
+  def self.without_service_worker
+    @without_service_worker ||= Capybara.current_session.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: "delete Navigator.prototype.serviceWorker")
+  end
+
   def self.new_profile = Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
 
   def self.driver(app, profile = new_profile)
@@ -58,6 +63,7 @@ class SystemTest < Minitest::Test
     SystemServer.start
     @expected_refusals = false
     Capybara.app_host = SystemServer.new_address
+    SystemServer.without_service_worker
     size(*SystemServer::WIDE)
   end
 

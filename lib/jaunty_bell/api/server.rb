@@ -38,7 +38,7 @@ module JauntyBell
       end
 
       def self.api(db)
-        rooms = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/card" => Card, "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book, "/records" => Records, "/weeks" => Weeks, "/school" => School}
+        rooms = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/card" => Card, "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book, "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School}
         Rack::URLMap.new(rooms.transform_values { |room| room.new(nil, db) })
       end
       private_class_method :api

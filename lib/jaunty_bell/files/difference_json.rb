@@ -4,7 +4,7 @@ module JauntyBell
     module DifferenceJson
       NAMES = {work: "work", rest: "rest", explain: "explaining", rung: "rung", effort: "effort", intensity: "intensity", contact: "contact", swap: "swap",
                every: "turns", repeat: "times", implement: "on", both_sides: "both sides", tempo: "tempo", pause: "pause", reps: "repetitions",
-               beginners: "beginners", title: "title", block: "block", what: "what"}.freeze
+               beginners: "beginners", ahead: "ahead", title: "title", block: "block", what: "what"}.freeze
       CLOCKED = %i[work rest explain].freeze
 
       # From a Core::Card::Difference.

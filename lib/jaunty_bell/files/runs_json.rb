@@ -7,7 +7,7 @@ module JauntyBell
         plan.runs.map do |run|
           task = run.task
           {title: title(run), block: plan.blocks[run.block].kind, combination_id: task&.combination_id, rung: task&.round&.rung || "clock",
-           work_s: run.work, beginners: task&.round&.beginners, shared: task&.shared? || false}
+           work_s: run.work, beginners: task&.round&.beginners, ahead: task&.round&.ahead, shared: task&.shared? || false}
         end
       end
 

@@ -73,7 +73,7 @@ module JauntyBell
         task = run.task
         return ["#{block.name}: #{Core::Card::Words.many(block.rounds.size, "station")}, #{Core::Card::Words.many(block.laps, "lap")}"] unless task
         how = [block.name, (task.round.rung if task.strikes?), sharing(task)].compact
-        what = [(written(task) if task.strikes?), ("beginners: #{task.round.beginners}" if task.round.beginners)].compact
+        what = [(written(task) if task.strikes?), ("beginners: #{task.round.beginners}" if task.round.beginners), ("ahead: #{task.round.ahead}" if task.round.ahead)].compact
         [how, what].reject(&:empty?).map { |words| words.join("  ·  ") }
       end
 

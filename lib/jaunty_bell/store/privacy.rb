@@ -36,6 +36,7 @@ module JauntyBell
           rows(:classes).where(Sequel.lit("live::text LIKE ?", "%#{student_id}%")).update(live: nil)
           part_company(student_id)
           OWN.each { |table| rows(table).where(student_id: student_id).delete }
+          Programmes.new(@db, @club_id).forget(student_id)
           apart(student_id).delete
           rows(:students).where(id: student_id).delete
         end

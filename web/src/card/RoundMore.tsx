@@ -72,6 +72,16 @@ export function RoundMore({ row, name, circuit, change, readOnly }: Props) {
             className={BOX}
           />
         </Labelled>
+        <Labelled small title="who holds it goes on at">
+          <Pick
+            label={`${name} ahead`}
+            value={row.ahead ?? ""}
+            none="like the others"
+            options={RUNGS}
+            set={(ahead) => set({ ahead: ahead || null })}
+            className={BOX}
+          />
+        </Labelled>
         <Labelled small title="sides">
           <Pick
             label={`${name} sides`}

@@ -68,6 +68,7 @@ const NEW_ROUND: Round = {
   capacity: 1,
   kit: [],
   beginners: null,
+  ahead: null,
 };
 
 export const keyed = (blocks: Block[]): DraftBlock[] =>

@@ -14,6 +14,9 @@ module JauntyBell
         # The first whole day on which "sure of" is below the line with no more practice; nil where it was below on its own day.
         def due_on = due_after && on + due_after.floor + 1
 
+        # Days of marks that stand behind it, faded as the marks are.
+        def behind = attempted.zero? ? 0.0 : (clean + rough) * days / attempted
+
         # Folds marks (Mastery::Mark) in one pass; nil where there are none. What was known fades by the days between, and each
         # day's own marks are added.
         def self.of(marks, half_life:)

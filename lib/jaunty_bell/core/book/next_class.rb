@@ -77,7 +77,7 @@ module JauntyBell
         # [id, kind, share] of held combinations it is one step from, or that are the longest on the shelf it begins or ends with.
         def bases(id, combination)
           near = likeness.one_step(combination).map { |other, kind, _| [other, OTHER_WAY.fetch(kind)] }
-          near += %i[first last].filter_map { |from| longest_part(id, combination, from) }.map { |other| [other, :part] }
+          near += %i[first last].filter_map { |from| basis.part(id, from) }.map { |other| [other, :part] }
           near.filter_map do |other, kind|
             share = @masteries.empty? ? 0 : holders(other).size.fdiv(@masteries.size)
             [other, kind, share] if other != id && share >= @go_up
@@ -85,15 +85,7 @@ module JauntyBell
         end
 
         OTHER_WAY = {add: :drop, drop: :add, change: :change}.freeze # seen from the new one
-        SHORTEST = 2 # actions of a part worth the name
-
-        # Id of the longest combination on the shelf that another begins (:first) or ends (:last) with.
-        def longest_part(id, combination, from)
-          whole = keys(id, combination)
-          @shelf.select { |other, part| other != id && part.actions.size.between?(SHORTEST, whole.size - 1) && whole.public_send(from, part.actions.size) == keys(other, part) }.max_by { |_, part| part.actions.size }&.first
-        end
-
-        def keys(id, combination) = (@keys ||= {})[id] ||= combination.actions.map(&:identity)
+        def basis = @basis ||= Bench::Basis.new(@shelf)
 
         def likeness = @likeness ||= Bench::Likeness.new(@shelf.slice(*tops.keys))
 

@@ -8,7 +8,7 @@ module JauntyBell
         # kind: :added, :removed, :moved or :changed. `before` and `after` are [block, round] or nil; `fields` maps what has changed to
         # [was, is].
         Change = Value.of(:kind, :title, before: nil, after: nil, fields: {}.freeze)
-        TOLD = %i[title work rest explain rung effort intensity contact swap every repeat implement both_sides tempo pause reps beginners].freeze
+        TOLD = %i[title work rest explain rung effort intensity contact swap every repeat implement both_sides tempo pause reps beginners ahead].freeze
 
         def initialize(before, after)
           @before = placed(before)

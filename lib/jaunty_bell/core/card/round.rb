@@ -12,10 +12,11 @@ module JauntyBell
       #   repeat               how many times over, the rest between   keep   the fit may not leave it out
       #   phases               Phases in order                         capacity students at it, as a station of a circuit
       #   kit                  what is worn and at hand beyond the drill's   beginners  the rung of those who stay in place
+      #   ahead                the rung of those who hold this one
       Round = Value.of(:title, work: 180, rest: 60, active: false, explain: 0, change: nil, drill: nil, combination: nil, exercise: nil,
         reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil, pause: nil, both_sides: nil,
         on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false, phases: [].freeze, capacity: 1, kit: [].freeze,
-        beginners: nil) do
+        beginners: nil, ahead: nil) do
         include Bounds
 
         # Raises InvalidInput with a path under `at` ("blocks/0/rounds/2") for the first thing out of reason.
@@ -44,7 +45,7 @@ module JauntyBell
 
         def words(at)
           {"swap" => [swap, SWAPS], "rung" => [rung, Bench::Drill::RUNGS], "intensity" => [intensity, [nil, *INTENSITIES]],
-           "beginners" => [beginners, [nil, *Bench::Drill::RUNGS]]}.each do |field, (value, allowed)|
+           "beginners" => [beginners, [nil, *Bench::Drill::RUNGS]], "ahead" => [ahead, [nil, *Bench::Drill::RUNGS]]}.each do |field, (value, allowed)|
             refuse(at, field, "\"#{value}\" is not a choice. Choose from: #{allowed.compact.join(", ")}.") unless allowed.include?(value)
           end
           refuse(at, "every", "Say how long a turn is: seconds for a swap on the clock, sets for n for n.") if ["every", "n for n"].include?(swap) && every.nil?

@@ -1,0 +1,127 @@
+module JauntyBell
+  module Api
+    # A programme met with its group as it stands today: what the page shows of it and what is planned from.
+    class Outlook
+      attr_reader :row, :today
+
+      # `row` of Store::Programmes; `school`, `masteries` and `combinations` the club's stores; `template` its card as a Core::Card::Plan.
+      def initialize(db, club_id, row, school:, masteries:, combinations:, template:, today:)
+        @db = db
+        @row = row
+        @settings = school.settings
+        @combinations = combinations
+        @template = template
+        @today = today
+        @group = Store::People.new(db, club_id).groups.find { |group| group[:id] == row[:group_id] }
+        @squads = Store::Squads.new(db, club_id, row[:group_id], masteries: masteries, half_life: @settings.half_life, today: today)
+        @programmes = Store::Programmes.new(db, club_id)
+        @book = Store::Book.new(db, club_id)
+      end
+
+      attr_reader :squads
+
+      # Raises Core::InvalidInput for settings that cannot be planned.
+      def programme
+        @programme ||= Files::ProgrammeFile.programme(row[:settings], named: ->(each) { each.fetch("combination_id") })
+          .but(slots: Core::Weeks::Draft.technical(@template).size, seconds: [Core::Weeks::Draft.seconds(@template), 20].max, effort: @template.mean_effort.round(2), usual: squads.usual(start)).checked
+      end
+
+      def start = Date.iso8601(row[:settings].fetch("start"))
+
+      # The first day that is still to be planned: today, or the day after it once its class has been held.
+      def from = @from ||= [start, squads.held_days(today).include?(today) ? today + 1 : today].max
+
+      # {id => Card::Named} of what may be taught.
+      def shelf = @shelf ||= @combinations.all.to_h { |each| [each[:id], Core::Card::Named.new(id: each[:id], name: each[:name], what: @combinations.meaning(each))] }
+
+      # {id => name} of every combination, those no longer on the shelf too.
+      def combination_names = @book.combination_names
+
+      def learners = @learners ||= squads.learners(away: away)
+
+      def left_out = squads.away(away)
+
+      def layout
+        @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from, habits: habits, school: @settings, juniors: @group[:juniors])
+      end
+
+      def habits = @habits ||= squads.habits(ladder, shelf.keys.to_h { |id| [id, basis.of(id)] })
+
+      def ladder = Core::Bench::Drill::RUNGS.drop(Core::Bench::Drill::RUNGS.index(@settings.first_rung))
+
+      # Loads that came in the weeks of the programme that are over, by week.
+      def came = @came ||= squads.week_loads(start).to_h { |monday, load| [(monday - Core::Weeks.monday(start)).to_i / 7, load] }.select { |week, _| week >= 0 && Core::Weeks.monday(start) + 7 * (week + 1) <= today }
+
+      # Classes of the group that have been held since the plan in force was made.
+      def held_since = (plan = in_force) ? squads.held_days(plan[:planned_on]).count { |day| day < from } : 0
+
+      def in_force = @in_force ||= @programmes.in_force(row[:id])
+
+      # Makes a plan that goes on from the one in force; the block is told how far it is.
+      def plan(seed: 0, &told) = layout.plan(seed: seed, from: places_in_force, came: came, &told)
+
+      # {strand id => {class => times over}} of the plan in force, by the classes of the new one.
+      def places_in_force
+        return unless in_force
+        days = layout.meetings.each_with_index.to_h { |meeting, index| [[meeting.on.iso8601, meeting.at], index] }
+        in_force[:plan]["classes"].each_with_object({}) do |planned, found|
+          index = days[planned.values_at("on", "at")] or next
+          planned["places"].each { |place| (found[place["combination_id"]] ||= {})[index] = place["times"] }
+        end
+      end
+
+      # What a proposed plan does otherwise (Core::Weeks::Move).
+      def moves(proposed)
+        return [] unless in_force
+        day = proposed[:planned_on].iso8601
+        before, after = [in_force, proposed].map { |each| by_day(each[:plan], day) }
+        Core::Weeks::Moves.new(before, after, said: said_by_now, holds: shares(proposed, "now"), ends: ends(proposed)).all
+      end
+
+      # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was marked on what it drilled.
+      def scores = Core::Weeks::Scores.new(forecasts)
+
+      private
+
+      def away = @settings.pointed_out["away"]
+
+      def basis = @basis ||= Core::Bench::Basis.new(shelf.transform_values(&:what))
+
+      def by_day(plan, from)
+        plan["classes"].select { |planned| planned["on"] >= from }.to_h { |planned| [[Date.iso8601(planned["on"]), planned["at"]], planned["places"].map { |place| place.values_at("combination_id", "rung", "times") }] }
+      end
+
+      def shares(plan, key) = plan[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook[key]] }
+
+      # What the plan in force expected of its goals after the last class that was held.
+      def said_by_now
+        in_force[:plan]["classes"].select { |planned| planned["on"] < from.iso8601 }.flat_map { |planned| planned["places"] }.to_h { |place| [place["combination_id"], place["after"]] }
+      end
+
+      def ends(proposed)
+        was, is = shares(in_force, "share"), shares(proposed, "share")
+        (was.keys & is.keys).to_h { |id| [id, [was[id], is[id]]] }
+      end
+
+      def forecasts
+        plans = @programmes.taken(row[:id])
+        days = squads.held_days(start).select { |day| day < from }
+        return [] if plans.empty? || days.empty?
+        marks = squads.marks(start - 4 * @settings.half_life)
+        days.flat_map do |day|
+          plan = plans.reverse.find { |each| each[:planned_on] <= day } or next []
+          plan[:plan]["classes"].select { |planned| planned["on"] == day.iso8601 }.flat_map { |planned| planned["places"] }.flat_map { |place| came_of(place, day, marks) }
+        end
+      end
+
+      def came_of(place, day, marks)
+        seen = place["said"].any? { |said| marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day } }
+        return [] unless seen
+        place["said"].map do |said|
+          evidence = Core::Book::Evidence.of(marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }, half_life: @settings.half_life)
+          [said["after"], Core::Book::Mastery.from(evidence, on: day).held?]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,8 @@
+module JauntyBell
+  module Core
+    module Weeks
+      # What a coach has decided: this combination in the class on this day, at this rung or (nil) at the one that stands.
+      Pin = Value.of(:combination_id, :on, rung: nil)
+    end
+  end
+end
