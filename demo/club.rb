@@ -38,6 +38,7 @@ module JauntyBell
           holds
           knock
           elsewhere
+          programme
         end
         @club_id
       end
@@ -157,6 +158,37 @@ module JauntyBell
           record = Store::Record.new(@db, @club_id, student(facts["student"])["id"], account_id: nil)
           facts["days"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: facts["effort"], minutes: facts["minutes"], title: facts["title"]) }
           facts["rest"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: 0, minutes: 0, title: "rest") unless trained?(facts["student"], @today - ago) }
+        end
+      end
+
+      # A programme under way, with the plan that was made of it on its first day from what was known then.
+      def programme
+        facts, store = FACTS["programme"], Store::Programmes.new(@db, @club_id)
+        start = Core::Weeks.monday(@today) - 7 * facts["since"]
+        goals = facts["goals"].map { |name, rung, importance| {"combination_id" => @combinations.dig(name, :id), "rung" => rung, "importance" => importance} }
+        group = FACTS["groups"].find { |each| each["name"] == facts["group"] }
+        settings = {"start" => start.iso8601, "weeks" => facts["weeks"], "times" => group["slots"].map { |slot| {"weekday" => slot["day"], "at" => slot["at"], "minutes" => slot["minutes"]} },
+                    "holidays" => facts["holidays"].map { |week, day| (start + 7 * week + day - 1).iso8601 }, "goals" => goals, "pins" => [], "not_before" => [], "never" => [], "limits" => {}}
+        card = @cards.fetch(facts["card"])
+        row = store.add(id: told_id, group_id: @groups[facts["group"]], template_id: card[:id], name: facts["name"], settings: settings)
+        plan = layout(settings, card[:plan], facts["group"], start).plan(seed: SEED, moves: 300)
+        store.keep(row[:id], id: told_id, revision: 1, planned_on: start, plan: Files::PlanJson.of(plan))
+      end
+
+      def layout(settings, card, group, start)
+        wanted = Files::ProgrammeFile.programme(settings, named: ->(each) { each["combination_id"] })
+        learners = @students.select { |student| student["group"] == group && about?(student, start) }.map do |student|
+          Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"], known: known(student["id"], start), stance: student["stance"].to_sym)
+        end
+        Core::Weeks::Layout.new(wanted.but(slots: Core::Weeks::Draft.technical(card).size, seconds: Core::Weeks::Draft.seconds(card), effort: card.mean_effort.round(2)),
+          shelf: @combinations.values.to_h { |row| [row[:id], Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning(row[:id]))] }, learners: learners, today: start)
+      end
+
+      # {[combination id, rung] => Evidence} from the marks before a day.
+      def known(student_id, day)
+        marks = @db[:marks].where(club_id: @club_id, student_id: student_id).where { on < day }.select(:combination_id, :rung, :on, :attempted, :clean).all
+        marks.group_by { |row| row.values_at(:combination_id, :rung) }.transform_values do |list|
+          Core::Book::Evidence.of(list.map { |row| Core::Book::Mastery::Mark.new(**row.slice(:on, :attempted, :clean)) }, half_life: Core::Book::Mastery::HALF_LIFE)
         end
       end
 

@@ -8,6 +8,7 @@ class IsolationTest < ApiTest
     @their = {combination: new_combination(@other)[:id], student: new_student(@other, group: new_group(@other), name: "Theirs")}
     @their[:card] = new_card(@other, name: "Theirs", rounds: [])[:id]
     @their[:class] = new_class(@other, card: @their[:card])[:id]
+    @their[:programme] = uuid.tap { |id| JauntyBell::Store::Programmes.new(db, @other).add(id: id, name: "Theirs", group_id: db[:groups].where(club_id: @other).get(:id), template_id: @their[:card], settings: {}) }
   end
 
   # Every operation of the contract with an id in its path, asked for with another club's ids.
@@ -21,8 +22,9 @@ class IsolationTest < ApiTest
                 device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}}, reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else",
                 half_life: 20, effort: 5, title: nil, estimated: false, attempted: 3, clean: 2, **drill}
         body[:blocks] = ["all"] if path.include?("/holds")
+        body.update(of_programmes(path)) if path.include?("/programmes")
         body = body.except(:group_id, :level) if path.end_with?("/file")
-        call(method, path.sub("{id}", id).sub("{version}", "1").sub("{fact}", uuid) + QUERIES.fetch(path, ""), **allowed(path, method, body))
+        call(method, path.sub("{id}", id).sub("{version}", "1").sub("{fact}", uuid).sub("{plan_id}", uuid) + QUERIES.fetch(path, ""), **allowed(path, method, body))
         next assert_equal(409, status) if path.include?("/holds") && status == 409
         assert_equal 404, status, "#{method} #{path}: #{last_response.body}"
         tried += 1
@@ -54,6 +56,11 @@ class IsolationTest < ApiTest
   end
 
   private
+
+  def of_programmes(path)
+    {revision: 1, template_id: uuid, group_id: uuid, start: "2026-01-05", taken: true, on: ["2026-01-06"],
+     settings: {start: "2026-01-05", weeks: 2, times: [{weekday: 1, at: "18:30", minutes: 60}], holidays: [], goals: [{combination_id: uuid, rung: "count", importance: 3}], pins: [], not_before: [], never: [], limits: {}}}
+  end
 
   QUERIES = {"/api/book/students/{id}/spans" => "?from=2026-01-01&to=2026-01-07&against_from=2026-01-08&against_to=2026-01-14", "/api/book/students/{id}/marks" => "?combination=#{SecureRandom.uuid}"}.freeze
 

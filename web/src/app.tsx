@@ -62,6 +62,7 @@ function Framed() {
           <Route path="/book/records" element={<RecordsPlace />} />
           <Route path="/book/:id" element={<StudentPlace />} />
           <Route path="/weeks" element={<WeeksPlace />} />
+          <Route path="/weeks/:page" element={<WeeksPlace />} />
           <Route path="*" element={<Navigate to="/bench" replace />} />
         </Routes>
       </Suspense>

@@ -70,6 +70,14 @@ module JauntyBell
         end
       end
 
+      # Classes that are over, as the plans that were in force then had them (plain data).
+      def past_classes
+        @past_classes ||= programme.meetings.select { |meeting| meeting.on < from }.filter_map do |meeting|
+          plan = taken.reverse.find { |each| each[:planned_on] <= meeting.on }
+          plan && plan[:plan]["classes"].find { |planned| planned.values_at("on", "at") == [meeting.on.iso8601, meeting.at] }
+        end
+      end
+
       # What a proposed plan does otherwise (Core::Weeks::Move).
       def moves(proposed)
         return [] unless in_force
@@ -93,9 +101,10 @@ module JauntyBell
 
       def shares(plan, key) = plan[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook[key]] }
 
-      # What the plan in force expected of its goals after the last class that was held.
+      # What the plans in force expected of their goals, at the rung wanted, after the last class with each.
       def said_by_now
-        in_force[:plan]["classes"].select { |planned| planned["on"] < from.iso8601 }.flat_map { |planned| planned["places"] }.to_h { |place| [place["combination_id"], place["after"]] }
+        wanted = in_force[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook["rung"]] }
+        past_classes.flat_map { |planned| planned["places"] }.select { |place| wanted[place["combination_id"]] == place["rung"] }.to_h { |place| [place["combination_id"], place["after"]] }
       end
 
       def ends(proposed)
@@ -103,15 +112,14 @@ module JauntyBell
         (was.keys & is.keys).to_h { |id| [id, [was[id], is[id]]] }
       end
 
+      def taken = @taken ||= @programmes.taken(row[:id])
+
       def forecasts
-        plans = @programmes.taken(row[:id])
-        days = squads.held_days(start).select { |day| day < from }
-        return [] if plans.empty? || days.empty?
+        held = squads.held_days(start).map(&:iso8601)
+        classes = past_classes.select { |planned| held.include?(planned["on"]) }
+        return [] if classes.empty?
         marks = squads.marks(start - 4 * @settings.half_life)
-        days.flat_map do |day|
-          plan = plans.reverse.find { |each| each[:planned_on] <= day } or next []
-          plan[:plan]["classes"].select { |planned| planned["on"] == day.iso8601 }.flat_map { |planned| planned["places"] }.flat_map { |place| came_of(place, day, marks) }
-        end
+        classes.flat_map { |planned| planned["places"].flat_map { |place| came_of(place, Date.iso8601(planned["on"]), marks) } }
       end
 
       def came_of(place, day, marks)

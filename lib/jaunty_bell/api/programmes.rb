@@ -23,7 +23,7 @@ module JauntyBell
 
       put "/:id/archived" do
         coaches_only
-        answer(Files::ProgrammeJson.line(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"]).merge(group_name: nil)))
+        answer(Files::ProgrammeJson.line(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"])))
       end
 
       # The same for another group or another time: goals and limits go with it, pins and holidays stay behind.

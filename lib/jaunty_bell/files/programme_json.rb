@@ -21,9 +21,9 @@ module JauntyBell
 
       def to_h
         {**ProgrammeJson.line(@row), template_id: @row[:template_id], settings: @row[:settings], slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f, today: @view.today.iso8601, from: @view.from.iso8601,
-         ends: programme.ends.iso8601, ladder: @view.ladder, students: @view.learners.map { |learner| {id: learner.id, name: learner.name, keen: learner.keen.round(2)} }, left_out: @view.left_out, names: names,
-         meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits, plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
-         held_since: @view.held_since, scores: scores, history: @history.map { |each| history(each) }}
+                                     ends: programme.ends.iso8601, ladder: @view.ladder, students: @view.learners.map { |learner| {id: learner.id, name: learner.name, keen: learner.keen.round(2)} }, left_out: @view.left_out, names: names,
+                                     meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits, plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
+                                     held_since: @view.held_since, scores: scores, history: @history.map { |each| history(each) }}
       end
 
       private
@@ -49,7 +49,10 @@ module JauntyBell
       def habits = @view.habits.to_h.except(:from).transform_values { |value| value.to_f.round(3) }.merge(from: @view.habits.from)
 
       def plan(row)
-        row && {id: row[:id], nth: row[:nth], planned_on: row[:planned_on].iso8601, made_at: row[:made_at].iso8601, stale: row[:revision] != @row[:revision], **row[:plan].transform_keys(&:to_sym)}
+        return unless row
+        days = row[:plan]["classes"].map { |planned| planned["on"] }
+        {id: row[:id], nth: row[:nth], planned_on: row[:planned_on].iso8601, made_at: row[:made_at].iso8601, stale: row[:revision] != @row[:revision], **row[:plan].transform_keys(&:to_sym),
+         classes: @view.past_classes.reject { |planned| days.include?(planned["on"]) } + row[:plan]["classes"]}
       end
 
       def move(move) = {combination_id: move.combination_id, from: places(move.from), to: places(move.to), why: move.why}

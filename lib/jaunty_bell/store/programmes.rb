@@ -11,12 +11,11 @@ module JauntyBell
 
       # Rows with the group's name, newest change first.
       def all(archived: false)
-        rows.where(archived ? Sequel.~(archived_at: nil) : {archived_at: nil}).join(:groups, club_id: :club_id, id: :group_id)
-          .select_all(:programmes).select_append(Sequel[:groups][:name].as(:group_name)).order(Sequel.desc(:changed_at), Sequel[:programmes][:id]).all.map { |row| plain(row) }
+        named.where(archived ? Sequel.~(archived_at: nil) : {archived_at: nil}).order(Sequel.desc(:changed_at), Sequel[:programmes][:id]).all.map { |row| plain(row) }
       end
 
-      # Raises Missing.
-      def find(id) = plain(rows.first(id: id) || raise(Missing, "This programme is not in your club."))
+      # With the group's name. Raises Missing.
+      def find(id) = plain(named.first(Sequel[:programmes][:id] => id) || raise(Missing, "This programme is not in your club."))
 
       # Raises Conflict.
       def add(id:, group_id:, **facts)
@@ -80,6 +79,8 @@ module JauntyBell
         else data
         end
       end
+
+      def named = rows.join(:groups, club_id: :club_id, id: :group_id).select_all(:programmes).select_append(Sequel[:groups][:name].as(:group_name))
 
       def rows = @db[:programmes].where(Sequel[:programmes][:club_id] => @club_id)
 

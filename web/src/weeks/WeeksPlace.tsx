@@ -1,76 +1,82 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
-import { Link } from "react-router";
-import { api, type ClassLine, data } from "../api/client";
-import { PageTitle, Trouble, Waiting } from "../kit/parts";
-import { Scrolling } from "../kit/Scrolling";
-import { useClub } from "../kit/session";
-import { dayAndMonth, dayAndTime } from "../kit/time";
+import { useState } from "react";
+import { NavLink, useNavigate, useParams } from "react-router";
+import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
+import { useKeysOf } from "../kit/placeKeys";
+import { useClub, useMayPlan } from "../kit/session";
+import { ClassesPlace } from "./ClassesPlace";
+import { ProgrammePlace } from "./ProgrammePlace";
+import { ProgrammeSheet } from "./ProgrammeSheet";
+import { useProgrammes } from "./programme";
 
-/** Classes as columns by week, held and to come, over the ground line of the club's load. */
+const CLASSES = "classes";
+const tag = ({ isActive }: { isActive: boolean }) =>
+  `border-b-[3px] pb-0.5 font-semibold ${isActive ? "border-brass" : "border-transparent text-ink-soft hover:text-ink"}`;
+
+/** Programmes, and every class by week. */
 export default function WeeksPlace() {
-  const weeks = useQuery({ queryKey: ["weeks"], queryFn: () => data(api.GET("/api/weeks")) });
+  const { page } = useParams();
+  const programmes = useProgrammes();
   const club = useClub();
-  const here = useRef<HTMLElement>(null);
-  useEffect(() => {
-    if (weeks.data) here.current?.scrollIntoView({ inline: "center", block: "nearest" });
-  }, [weeks.data]);
-  if (weeks.isPending) return <Waiting what="the weeks" />;
-  if (weeks.error) return <Trouble error={weeks.error} />;
-  const most = Math.max(1, ...weeks.data.map((week) => week.load));
-  const current = weeks.data.filter((week) => week.monday <= club.today).at(-1)?.monday;
+  const mayPlan = useMayPlan();
+  const navigate = useNavigate();
+  const [making, setMaking] = useState(false);
+  useKeysOf("Weeks: programmes", [{ keys: "n", does: "A new programme", run: () => mayPlan && setMaking(true) }]);
+  if (programmes.isPending) return <Waiting what="the weeks" />;
+  if (programmes.error) return <Trouble error={programmes.error} />;
+  const shown = page ?? programmes.data[0]?.id;
   return (
     <>
-      <PageTitle>Weeks</PageTitle>
-      <Scrolling label="Weeks" className="flex gap-2 pb-2">
-        {weeks.data.map((week) => (
-          <section
-            key={week.monday}
-            ref={week.monday === current ? here : undefined}
-            aria-label={`Week of ${dayAndMonth(week.monday)}`}
-            className={`flex w-44 shrink-0 flex-col rounded-xl border-[1.5px] ${week.monday === current ? "border-brass bg-chalk" : "border-seam bg-chalk/60"}`}
-          >
-            <h2 className="wide px-3 pt-2 font-bold">
-              {dayAndMonth(week.monday)}{" "}
-              {week.monday === current && <span className="font-normal text-brass-deep text-sm">this week</span>}
-            </h2>
-            <ul className="grid flex-1 content-start gap-1.5 p-2">
-              {week.classes.map((row) => (
-                <ClassTag key={row.id} row={row} zone={club.time_zone} />
-              ))}
-              {week.classes.length === 0 && <li className="px-1 text-ink-soft text-sm">no class</li>}
-            </ul>
-            <div className="px-2 pb-2">
-              <p className="text-ink-soft text-xs">
-                {week.load > 0 ? `load ${Math.round(week.load).toLocaleString("en-GB")}` : " "}
-              </p>
-              <div className="flex h-16 items-end" aria-hidden="true">
-                <div className="w-full rounded-t bg-[#B9AC92]" style={{ height: `${(week.load / most) * 100}%` }} />
-              </div>
-            </div>
-          </section>
-        ))}
-      </Scrolling>
-      <p className="text-ink-soft text-sm">
-        The ground line is the load of the whole club in each week: effort × minutes, all students added up.
-      </p>
-    </>
-  );
-}
-
-function ClassTag({ row, zone }: { row: ClassLine; zone: string }) {
-  return (
-    <li>
-      <Link
-        to={`/floor/${row.id}`}
-        className={`block rounded-lg border px-2 py-1.5 text-xs leading-snug hover:border-ink ${row.ended_at ? "border-seam bg-canvas" : "border-brass/60 bg-chalk"}`}
+      <PageTitle
+        aside={
+          mayPlan && (
+            <span className="no-print">
+              <Button onClick={() => setMaking(true)}>New programme</Button>
+            </span>
+          )
+        }
       >
-        <span className="font-bold">{dayAndTime(row.starts_at, zone)}</span>
-        <span className="block truncate">{row.title}</span>
-        <span className="text-ink-soft">
-          {row.ended_at ? `${row.present} of ${row.expected} came` : `${row.expected} expected`}
+        <span className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          Weeks
+          <nav aria-label="Pages of Weeks" className="no-print flex flex-wrap gap-x-3 text-base">
+            {programmes.data.map((line) => (
+              <NavLink key={line.id} to={`/weeks/${line.id}`} className={() => tag({ isActive: shown === line.id })}>
+                {line.name}
+              </NavLink>
+            ))}
+            <NavLink to={`/weeks/${CLASSES}`} className={tag}>
+              All classes
+            </NavLink>
+          </nav>
         </span>
-      </Link>
-    </li>
+      </PageTitle>
+      {shown === CLASSES ? (
+        <ClassesPlace />
+      ) : shown ? (
+        <ProgrammePlace key={shown} id={shown} />
+      ) : (
+        <Empty title="No programme yet">
+          <p>
+            Say what a group should own in some weeks; every class is laid out from what each student holds, and again
+            after each class.
+          </p>
+          {mayPlan && (
+            <Button look="main" className="mt-3" onClick={() => setMaking(true)}>
+              Begin a programme
+            </Button>
+          )}
+        </Empty>
+      )}
+      {making && (
+        <ProgrammeSheet
+          today={club.today}
+          close={() => setMaking(false)}
+          done={(made) => {
+            setMaking(false);
+            programmes.refetch();
+            navigate(`/weeks/${made.id}`);
+          }}
+        />
+      )}
+    </>
   );
 }

@@ -3,7 +3,7 @@ module JauntyBell
     module Weeks
       # Every schedule there is, one after another, for programmes small enough; the best of them.
       #
-      #   Exact.new(board, most: 30_000).best # => {id => places}, or nil where there are more than so many
+      #   Exact.new(board, most: 2_000).best # => {id => places}, or nil where more than so many classes would have to be filled
       class Exact
         class TooMany < StandardError; end
         private_constant :TooMany
@@ -35,11 +35,13 @@ module JauntyBell
 
         def fill(index, schedule)
           return judge(schedule) if index == @board.classes
-          choices(index, schedule).each { |choice| fill(index + 1, schedule.merge(choice)) }
+          choices(index, schedule).each do |choice|
+            raise TooMany if (@seen += 1) > @most
+            fill(index + 1, schedule.merge(choice))
+          end
         end
 
         def judge(schedule)
-          raise TooMany if (@seen += 1) > @most
           value = @board.value(schedule)
           @best, @best_value = schedule, value if value > @best_value + 1e-12
         end

@@ -6,7 +6,7 @@ module JauntyBell
       #   ceiling of a week: the last full week's load and the rise; of an easy week, its share of the week before; after a week without a class,
       #   no more than the last full week's. No two hard classes follow each other. Efforts go by half points.
       #
-      # Easy and broken weeks are no measure for the week after them: that would never come up again.
+      # Easy weeks, and weeks that a holiday makes shorter, are no measure for the week after them: that would never come up again.
       class Loads
         EFFORTS = (4..20).map { |half| half/2r }.freeze # 2 to 10
         Week = Value.of(:ceiling, :load, :easy, :over)
@@ -15,6 +15,7 @@ module JauntyBell
         # `came` {week => the load that really came of it}.
         def initialize(meetings, effort:, limits: Limits.new, usual: nil, came: {})
           @weeks = meetings.group_by(&:week)
+          @most = @weeks.values.map(&:size).max || 0
           @last = meetings.map(&:week).max || -1
           @wanted = effort
           @limits = limits
@@ -48,7 +49,7 @@ module JauntyBell
           meetings.zip(chosen) { |meeting, effort| efforts[meeting.index] = effort }
           planned = meetings.zip(chosen).sum { |meeting, effort| meeting.minutes * effort }
           @hard = chosen.last >= @limits.hard
-          remember(@came.fetch(week, planned), easy)
+          remember(@came.fetch(week, planned), easy: easy, short: meetings.size < @most)
           Week.new(ceiling: ceiling, load: planned, easy: easy, over: !ceiling.nil? && planned > ceiling)
         end
 
@@ -63,9 +64,9 @@ module JauntyBell
           Week.new(ceiling: ceiling, load: 0, easy: easy, over: false)
         end
 
-        def remember(load, easy)
-          @before = load
-          @full = load unless easy
+        def remember(load, easy:, short:)
+          @before = (short && @full) || load
+          @full = load if @full.nil? || !(easy || short)
           @broken = false
         end
 

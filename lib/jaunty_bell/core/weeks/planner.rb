@@ -10,7 +10,7 @@ module JauntyBell
       #   found.schedule; found.value; found.bound; found.exact
       class Planner
         Found = Value.of(:schedule, :value, :bound, :exact)
-        FEW = 4_000 # schedules that are all tried
+        FEW = 2_000 # classes filled in trying every schedule
         # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme takes no longer than a small
         # one, and the same one is always searched as far.
         LAID_OUT = 5_760

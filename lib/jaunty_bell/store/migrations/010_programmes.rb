@@ -9,8 +9,8 @@ Sequel.migration do
       String :name, null: false
       column :settings, :jsonb, null: false # as Files::ProgrammeFile reads them
       Integer :revision, null: false, default: 1
-      DateTime :archived_at, type: :timestamptz
-      DateTime :changed_at, type: :timestamptz, null: false, default: Sequel::CURRENT_TIMESTAMP
+      column :archived_at, :timestamptz
+      column :changed_at, :timestamptz, null: false, default: Sequel::CURRENT_TIMESTAMP
       primary_key %i[club_id id]
       foreign_key %i[club_id group_id], :groups, key: %i[club_id id]
       foreign_key %i[club_id template_id], :cards, key: %i[club_id id]
@@ -25,9 +25,9 @@ Sequel.migration do
       Integer :revision, null: false # of the programme it was made for
       Date :planned_on, null: false # the first day it plans
       column :plan, :jsonb, null: false # as Files::PlanJson writes it
-      DateTime :made_at, type: :timestamptz, null: false, default: Sequel::CURRENT_TIMESTAMP
-      DateTime :taken_at, type: :timestamptz
-      DateTime :left_at, type: :timestamptz
+      column :made_at, :timestamptz, null: false, default: Sequel::CURRENT_TIMESTAMP
+      column :taken_at, :timestamptz
+      column :left_at, :timestamptz
       primary_key %i[club_id id]
       foreign_key %i[club_id programme_id], :programmes, key: %i[club_id id], on_delete: :cascade
       unique %i[club_id programme_id nth]

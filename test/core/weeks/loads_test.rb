@@ -1,0 +1,46 @@
+require "support/programmes"
+
+# The effort of each class, so that the weeks stay within their limits.
+class LoadsTest < Minitest::Test
+  include Programmes
+
+  def loads(effort: 6, weeks: 8, days: [2, 5], holidays: [], **facts)
+    Weeks::Loads.new(programme(goal("two"), weeks: weeks, days: days, holidays: holidays).meetings, effort: effort, **facts)
+  end
+
+  def told(loads) = loads.weeks.map { |week| week.load.to_i }
+
+  # 120 minutes of class a week; what a week comes to at each effort is 60 for a half point of one class … 120 × effort.
+  def test_weeks
+    {
+      {} => [720, 720, 720, 450, 720, 720, 720, 450],
+      {usual: 600} => [660, 720, 720, 450, 720, 720, 720, 450], # a tenth above what they are used to
+      {usual: 300} => [330, 360, 390, 240, 420, 450, 480, 300], # and so on; after an easy week from the last full one
+      {effort: 6, limits: Weeks::Limits.new(easy_every: 0)} => [720] * 8,
+      {came: {0 => 400}} => [720, 420, 450, 270, 480, 510, 540, 330] # what really came is what the next goes by
+    }.each { |given, expected| assert_equal expected, told(loads(**given)), given.inspect }
+  end
+
+  def test_no_week_is_above_its_ceiling_and_no_two_hard_classes_follow_each_other
+    random = Random.new(4)
+    40.times do
+      limits = Weeks::Limits.new(rise: random.rand(0..20), easy_every: random.rand(0..5), easy: random.rand(50..90), hard: random.rand(5..8))
+      loads = loads(effort: random.rand(3.0..9.0), usual: random.rand(300..900), weeks: random.rand(2..12), days: [1, 3, 5].sample(random.rand(1..3), random: random), limits: limits)
+      loads.weeks.each { |week| assert_operator week.load, :<=, week.ceiling unless week.over || week.ceiling.nil? }
+      loads.efforts.sort.map(&:last).each_cons(2) { |pair| refute(pair.all? { |effort| effort >= limits.hard }, pair.inspect) }
+    end
+  end
+
+  def test_a_week_that_a_holiday_makes_short_is_no_measure
+    assert_equal [720, 360, 720, 450], told(loads(weeks: 4, holidays: [MONDAY + 8], limits: Weeks::Limits.new(easy_every: 4)))
+  end
+
+  def test_after_a_week_without_a_class_it_does_not_rise
+    assert_equal [330, 0, 330, 360], told(loads(weeks: 4, usual: 300, holidays: [MONDAY + 8, MONDAY + 11], limits: Weeks::Limits.new(easy_every: 0)))
+  end
+
+  def test_what_cannot_be_easy_enough_says_so
+    week = loads(effort: 2, weeks: 4).weeks.last
+    assert_equal [true, 240], [week.over, week.load.to_i]
+  end
+end

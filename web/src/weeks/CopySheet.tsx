@@ -1,0 +1,77 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { api, data } from "../api/client";
+import { newId } from "../kit/ids";
+import { Labelled } from "../kit/Labelled";
+import { Pick } from "../kit/Pick";
+import { Button, Field, Trouble } from "../kit/parts";
+import { usePeople } from "../kit/queries";
+import { Sheet } from "../kit/Sheet";
+import type { Programme } from "./programme";
+
+const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-1.5";
+
+/** The same goals and limits for another group or another time. */
+export function CopySheet({ programme, close }: { programme: Programme; close: () => void }) {
+  const people = usePeople();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const [name, setName] = useState(`${programme.name} again`);
+  const [group, setGroup] = useState(programme.group_id);
+  const [start, setStart] = useState(programme.ends);
+  const copy = useMutation({
+    mutationFn: () =>
+      data(
+        api.POST("/api/weeks/programmes/{id}/copies", {
+          params: { path: { id: programme.id } },
+          body: { id: newId(), name, group_id: group, start },
+        }),
+      ),
+    onSuccess: (made) => {
+      client.invalidateQueries({ queryKey: ["programmes"] });
+      close();
+      navigate(`/weeks/${made.id}`);
+    },
+  });
+  return (
+    <Sheet open close={close} title={`Copy ${programme.name}`}>
+      <form
+        className="grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          copy.mutate();
+        }}
+      >
+        {copy.error && <Trouble error={copy.error} />}
+        <p className="text-sm">Goals, times and limits go with it; pins and days without a class stay behind.</p>
+        <Field label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+        <Labelled title="Group">
+          <Pick
+            label="Group"
+            value={group}
+            options={(people.data?.groups ?? []).map((each) => ({ value: each.id, shown: each.name }))}
+            set={(value) => value && setGroup(value)}
+            className={BOX}
+          />
+        </Labelled>
+        <Labelled title="First day">
+          <input
+            aria-label="First day"
+            type="date"
+            required
+            value={start}
+            onChange={(event) => setStart(event.target.value)}
+            className={BOX}
+          />
+        </Labelled>
+        <div className="flex justify-end gap-2">
+          <Button onClick={close}>Leave it</Button>
+          <Button look="main" type="submit" disabled={copy.isPending || !name.trim()}>
+            Copy it
+          </Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

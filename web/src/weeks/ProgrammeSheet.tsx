@@ -1,0 +1,361 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, data, Refusal } from "../api/client";
+import { newId } from "../kit/ids";
+import { Labelled } from "../kit/Labelled";
+import { Pick } from "../kit/Pick";
+import { Button, Field, Trouble } from "../kit/parts";
+import { usePeople, useShelf } from "../kit/queries";
+import { RUNGS } from "../kit/rungs";
+import { Sheet } from "../kit/Sheet";
+import { ShelfBox } from "../kit/ShelfBox";
+import { dayAndMonth } from "../kit/time";
+import type { Programme, Settings } from "./programme";
+
+type Props = { programme?: Programme; today: string; close: () => void; done: (programme: Programme) => void };
+type Limits = Required<Settings["limits"]>;
+
+const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-1.5 text-sm";
+const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+const LIMITS: Limits = { rise: 10, easy_every: 4, easy: 65, hard: 7, go_up: 60, at_once: 2, new_things: 1 };
+const LIMIT_NAMES: Record<keyof Limits, string> = {
+  rise: "load up a week, %",
+  easy_every: "easy week every",
+  easy: "easy week, %",
+  hard: "hard from effort",
+  go_up: "hold it to go up, %",
+  at_once: "places at once",
+  new_things: "new things a class",
+};
+
+const nextMonday = (today: string) => {
+  const day = new Date(`${today}T12:00:00Z`);
+  day.setUTCDate(day.getUTCDate() + ((8 - day.getUTCDay()) % 7 || 7));
+  return day.toISOString().slice(0, 10);
+};
+
+/** What a group should come to own, in which classes, within which limits. */
+export function ProgrammeSheet({ programme, today, close, done }: Props) {
+  const people = usePeople();
+  const shelf = useShelf();
+  const cards = useQuery({ queryKey: ["cards", "all kinds"], queryFn: allCards });
+  const [name, setName] = useState(programme?.name ?? "");
+  const [group, setGroup] = useState(programme?.group_id ?? "");
+  const [template, setTemplate] = useState(programme?.template_id ?? "");
+  const [settings, setSettings] = useState<Settings>(
+    programme?.settings ?? {
+      start: nextMonday(today),
+      weeks: 8,
+      times: [{ weekday: 2, at: "18:30", minutes: 60 }],
+      holidays: [],
+      goals: [],
+      pins: [],
+      not_before: [],
+      never: [],
+      limits: {},
+    },
+  );
+  const set = (changes: Partial<Settings>) => setSettings((before) => ({ ...before, ...changes }));
+  const names = new Map((shelf.data ?? []).map((row) => [row.id, row.name]));
+  const save = useMutation({
+    mutationFn: () =>
+      programme
+        ? data(
+            api.PUT("/api/weeks/programmes/{id}", {
+              params: { path: { id: programme.id } },
+              body: { revision: programme.revision, name, template_id: template, settings },
+            }),
+          )
+        : data(
+            api.POST("/api/weeks/programmes", {
+              body: { id: newId(), name, group_id: group, template_id: template, settings },
+            }),
+          ),
+    onSuccess: done,
+  });
+  const problem = save.error instanceof Refusal ? save.error : null;
+  const missing = !name.trim() ? "a name" : !group ? "a group" : !template ? "a card to go by" : null;
+  return (
+    <Sheet open close={close} title={programme ? "What is wanted" : "A new programme"}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          save.mutate();
+        }}
+        className="grid gap-3"
+      >
+        {save.error && <Trouble error={save.error} />}
+        <Field
+          label="Name"
+          value={name}
+          maxLength={80}
+          onChange={(event) => setName(event.target.value)}
+          problem={problem?.for("name")}
+        />
+        <div className="grid gap-3 sm:grid-cols-2">
+          <Labelled title="Group">
+            <Pick
+              label="Group"
+              value={group}
+              none="choose one"
+              disabled={!!programme}
+              options={(people.data?.groups ?? []).map((each) => ({ value: each.id, shown: each.name }))}
+              set={setGroup}
+              className={BOX}
+            />
+          </Labelled>
+          <Labelled title="Card to go by">
+            <Pick
+              label="Card to go by"
+              value={template}
+              none="choose one"
+              options={(cards.data ?? []).map((each) => ({ value: each.id, shown: each.name }))}
+              set={setTemplate}
+              className={BOX}
+            />
+          </Labelled>
+          <Labelled title="First day">
+            <input
+              aria-label="First day"
+              type="date"
+              required
+              value={settings.start}
+              onChange={(event) => set({ start: event.target.value })}
+              className={BOX}
+            />
+          </Labelled>
+          <Labelled title="Weeks">
+            <input
+              aria-label="Weeks"
+              type="number"
+              min={2}
+              max={12}
+              required
+              value={settings.weeks}
+              onChange={(event) => set({ weeks: Number(event.target.value) })}
+              className={BOX}
+            />
+          </Labelled>
+        </div>
+        <Times settings={settings} set={set} />
+        <Holidays settings={settings} set={set} />
+        <fieldset>
+          <legend className="mb-1 font-semibold text-sm">What they should own by the end</legend>
+          <ul className="mb-1 grid gap-1">
+            {settings.goals.map((goal, i) => {
+              const change = (changes: Partial<typeof goal>) =>
+                set({ goals: settings.goals.map((each, j) => (j === i ? { ...each, ...changes } : each)) });
+              const called = names.get(goal.combination_id) ?? programme?.names[goal.combination_id] ?? "?";
+              return (
+                <li
+                  key={goal.combination_id}
+                  className="grid grid-cols-[1fr_auto_auto_auto] items-center gap-1 text-sm"
+                >
+                  <span className="truncate font-semibold">{called}</span>
+                  <Pick
+                    label={`${called}: rung wanted`}
+                    value={goal.rung}
+                    options={RUNGS}
+                    set={(rung) => rung && change({ rung })}
+                    className="rounded-lg border-[1.5px] border-seam bg-chalk px-1 py-1"
+                  />
+                  <Pick
+                    label={`${called}: importance`}
+                    value={String(goal.importance) as "1"}
+                    options={(["1", "2", "3", "4", "5"] as const).map((value) => ({
+                      value,
+                      shown: `importance ${value}`,
+                    }))}
+                    set={(value) => change({ importance: Number(value) })}
+                    className="rounded-lg border-[1.5px] border-seam bg-chalk px-1 py-1"
+                  />
+                  <Button
+                    small
+                    look="quiet"
+                    aria-label={`Drop ${called}`}
+                    onClick={() => set({ goals: settings.goals.filter((_, j) => j !== i) })}
+                  >
+                    Drop
+                  </Button>
+                </li>
+              );
+            })}
+          </ul>
+          <ShelfBox
+            label="Add a goal"
+            placeholder="Add a combination from the shelf"
+            offers={(shelf.data ?? [])
+              .filter((row) => !settings.goals.some((goal) => goal.combination_id === row.id))
+              .map((row) => ({ key: row.id, value: row.id, name: row.name, hint: row.notation }))}
+            choose={(id) => set({ goals: [...settings.goals, { combination_id: id, rung: "clock", importance: 3 }] })}
+          />
+        </fieldset>
+        <details>
+          <summary className="cursor-pointer font-semibold text-sm">Limits</summary>
+          <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-4">
+            {(Object.keys(LIMITS) as (keyof Limits)[]).map((key) => (
+              <Labelled key={key} small title={LIMIT_NAMES[key]}>
+                <input
+                  aria-label={LIMIT_NAMES[key]}
+                  type="number"
+                  value={settings.limits[key] ?? LIMITS[key]}
+                  onChange={(event) => set({ limits: { ...settings.limits, [key]: Number(event.target.value) } })}
+                  className={BOX}
+                />
+              </Labelled>
+            ))}
+          </div>
+        </details>
+        <Stays settings={settings} set={set} name={(id) => names.get(id) ?? programme?.names[id] ?? "?"} />
+        <div className="flex items-center justify-end gap-2">
+          {missing && <span className="text-ink-soft text-sm">It needs {missing}.</span>}
+          <Button onClick={close}>Leave it</Button>
+          <Button look="main" type="submit" disabled={save.isPending || !!missing}>
+            Keep and plan
+          </Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}
+
+async function allCards() {
+  const lists = await Promise.all(
+    (["templates", "cards"] as const).map((kind) => data(api.GET("/api/card/cards", { params: { query: { kind } } }))),
+  );
+  return lists.flat();
+}
+
+type Part = { settings: Settings; set: (changes: Partial<Settings>) => void };
+
+function Times({ settings, set }: Part) {
+  const { times } = settings;
+  return (
+    <fieldset>
+      <legend className="mb-1 font-semibold text-sm">Classes each week</legend>
+      <ul className="grid gap-1">
+        {times.map((time, i) => {
+          const change = (changes: Partial<typeof time>) =>
+            set({ times: times.map((each, j) => (j === i ? { ...each, ...changes } : each)) });
+          return (
+            // biome-ignore lint/suspicious/noArrayIndexKey: times have no name of their own.
+            <li key={i} className="grid grid-cols-[1fr_6.5rem_4.5rem_auto] items-center gap-1 text-sm">
+              <Pick
+                label={`Class ${i + 1} day`}
+                value={String(time.weekday)}
+                options={DAYS.map((shown, day) => ({ value: String(day + 1), shown }))}
+                set={(value) => change({ weekday: Number(value) })}
+                className={BOX}
+              />
+              <input
+                aria-label={`Class ${i + 1} time`}
+                type="time"
+                required
+                value={time.at}
+                onChange={(event) => change({ at: event.target.value })}
+                className={BOX}
+              />
+              <input
+                aria-label={`Class ${i + 1} minutes`}
+                type="number"
+                min={15}
+                max={240}
+                value={time.minutes}
+                onChange={(event) => change({ minutes: Number(event.target.value) })}
+                className={BOX}
+              />
+              <Button
+                small
+                look="quiet"
+                aria-label={`Drop class ${i + 1}`}
+                disabled={times.length === 1}
+                onClick={() => set({ times: times.filter((_, j) => j !== i) })}
+              >
+                Drop
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+      <Button
+        small
+        className="mt-1"
+        onClick={() => set({ times: [...times, { weekday: 5, at: "18:30", minutes: times[0]?.minutes ?? 60 }] })}
+      >
+        One more class
+      </Button>
+    </fieldset>
+  );
+}
+
+function Holidays({ settings, set }: Part) {
+  const [day, setDay] = useState("");
+  return (
+    <fieldset>
+      <legend className="mb-1 font-semibold text-sm">Days without a class</legend>
+      <div className="flex flex-wrap items-center gap-1 text-sm">
+        {settings.holidays.map((each) => (
+          <Button
+            key={each}
+            small
+            aria-label={`Have a class on ${dayAndMonth(each)} after all`}
+            onClick={() => set({ holidays: settings.holidays.filter((other) => other !== each) })}
+          >
+            {dayAndMonth(each)} ✕
+          </Button>
+        ))}
+        <input
+          aria-label="A day without a class"
+          type="date"
+          value={day}
+          onChange={(event) => setDay(event.target.value)}
+          className="rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-1"
+        />
+        <Button
+          small
+          disabled={!day || settings.holidays.includes(day)}
+          onClick={() => {
+            set({ holidays: [...settings.holidays, day].sort() });
+            setDay("");
+          }}
+        >
+          Add
+        </Button>
+      </div>
+    </fieldset>
+  );
+}
+
+/** Pins and what is kept out, each to be taken back. */
+function Stays({ settings, set, name }: Part & { name: (id: string) => string }) {
+  const lines = [
+    ...settings.pins.map((pin) => ({
+      text: `${name(pin.combination_id)} is pinned on ${dayAndMonth(pin.on)}`,
+      drop: () => set({ pins: settings.pins.filter((each) => each !== pin) }),
+    })),
+    ...settings.never.map((bar) => ({
+      text: `${name(bar.combination_id)} not on ${dayAndMonth(bar.on)}`,
+      drop: () => set({ never: settings.never.filter((each) => each !== bar) }),
+    })),
+    ...settings.not_before.map((bar) => ({
+      text: `${name(bar.combination_id)} not before ${dayAndMonth(bar.on)}`,
+      drop: () => set({ not_before: settings.not_before.filter((each) => each !== bar) }),
+    })),
+  ];
+  if (lines.length === 0) return null;
+  return (
+    <details>
+      <summary className="cursor-pointer font-semibold text-sm">Pinned and kept out: {lines.length}</summary>
+      <ul className="mt-1 grid gap-0.5 text-sm">
+        {lines.map((line) => (
+          <li key={line.text} className="flex items-center gap-2">
+            <span className="min-w-0 flex-1 truncate">{line.text}</span>
+            <Button small look="quiet" aria-label={`Drop: ${line.text}`} onClick={line.drop}>
+              Drop
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

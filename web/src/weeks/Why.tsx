@@ -1,0 +1,121 @@
+import { Button } from "../kit/parts";
+import { shortDate } from "../kit/time";
+import { KINDS, type PlanPlace, type Programme, percent, type Settings } from "./programme";
+import { Shape } from "./Strands";
+
+type Props = {
+  programme: Programme;
+  place: PlanPlace;
+  on: string;
+  change?: (settings: Settings) => void;
+  close: () => void;
+};
+
+/** Why a place is where it is, what is expected of each student there, and what a coach can say to it. */
+export function Why({ programme, place, on, change, close }: Props) {
+  const { settings, students, names } = programme;
+  const id = place.combination_id;
+  const without = <T extends { combination_id: string; on: string }>(list: T[]) =>
+    list.filter((each) => each.combination_id !== id || each.on !== on);
+  const past = programme.meetings.find((meeting) => meeting.on === on)?.past ?? true;
+  const versions = place.said.filter((said) => said.rung !== place.rung);
+  return (
+    <section aria-label="Why here?" className="rounded-xl border-[1.5px] border-brass bg-chalk p-3">
+      <div className="flex items-start gap-2">
+        <span className="mt-1">
+          <Shape kind={place.kind} pinned={place.pinned} />
+        </span>
+        <h2 className="min-w-0 flex-1 font-bold leading-tight">
+          {names[id]}{" "}
+          <span className="font-normal text-ink-soft text-sm">
+            at {place.rung}, {shortDate(on)} · {KINDS[place.kind]}
+          </span>
+        </h2>
+        <Button small look="quiet" onClick={close}>
+          Close
+        </Button>
+      </div>
+      <p className="mt-1 text-sm leading-snug">{place.why}</p>
+      {change && !past && (
+        <div className="no-print mt-2 flex flex-wrap gap-1">
+          {place.pinned ? (
+            <Button small onClick={() => change({ ...settings, pins: without(settings.pins) })}>
+              Take the pin out
+            </Button>
+          ) : (
+            <Button
+              small
+              onClick={() =>
+                change({
+                  ...settings,
+                  never: without(settings.never),
+                  pins: [...without(settings.pins), { combination_id: id, on, rung: place.rung }],
+                })
+              }
+            >
+              Pin it here
+            </Button>
+          )}
+          <Button
+            small
+            onClick={() =>
+              change({
+                ...settings,
+                pins: without(settings.pins),
+                never: [...without(settings.never), { combination_id: id, on }],
+              })
+            }
+          >
+            Not in this class
+          </Button>
+          <Button
+            small
+            onClick={() =>
+              change({
+                ...settings,
+                not_before: [
+                  ...settings.not_before.filter((each) => each.combination_id !== id),
+                  { combination_id: id, on: dayAfter(on) },
+                ],
+              })
+            }
+          >
+            Not before the next
+          </Button>
+        </div>
+      )}
+      <table className="mt-2 w-full text-xs">
+        <caption className="sr-only">What is expected of each student</caption>
+        <thead>
+          <tr className="text-left text-ink-soft">
+            <th className="font-normal">student</th>
+            <th className="font-normal">does</th>
+            <th className="text-right font-normal">clean</th>
+            <th className="text-right font-normal">holds it after</th>
+          </tr>
+        </thead>
+        <tbody>
+          {place.said.map((said) => (
+            <tr key={said.student_id} className="border-seam/60 border-t">
+              <td className="max-w-28 truncate py-px">
+                {students.find((student) => student.id === said.student_id)?.name ?? "gone since"}
+              </td>
+              <td className={said.rung === place.rung ? "text-ink-soft" : "font-bold"}>{said.rung}</td>
+              <td className="text-right">{percent(said.rate)}</td>
+              <td className="text-right">{percent(said.after)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {versions.length > 0 && (
+        <p className="mt-1 text-ink-soft text-xs">
+          Who holds the group's rung goes on a rung higher; who does not hold the one beneath does that.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function dayAfter(day: string) {
+  return new Date(new Date(`${day}T12:00:00Z`).getTime() + 86_400_000).toISOString().slice(0, 10);
+}

@@ -1,0 +1,93 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import { api, data, type Schemas } from "../api/client";
+import { newId } from "../kit/ids";
+
+export type Programme = Schemas["Programme"];
+export type Plan = Schemas["Plan"];
+export type PlanPlace = Schemas["PlanPlace"];
+export type Settings = Schemas["ProgrammeSettings"];
+export type Meeting = Programme["meetings"][number];
+
+const LIST = ["programmes"];
+const keyOf = (id: string) => ["programme", id];
+const planningOf = (id: string) => ["planning", id];
+
+export function useProgrammes() {
+  return useQuery({ queryKey: LIST, queryFn: () => data(api.GET("/api/weeks/programmes")) });
+}
+
+export function useProgramme(id: string) {
+  return useQuery({
+    queryKey: keyOf(id),
+    queryFn: () => data(api.GET("/api/weeks/programmes/{id}", { params: { path: { id } } })),
+  });
+}
+
+/** Changes to a programme: each puts what the server answers into its place. */
+export function useProgrammeChanges(id: string) {
+  const client = useQueryClient();
+  const put = (programme: Programme) => {
+    client.setQueryData(keyOf(id), programme);
+    client.invalidateQueries({ queryKey: LIST });
+  };
+  const path = { params: { path: { id } } };
+  const plan = useMutation({
+    mutationFn: () => data(api.POST("/api/weeks/programmes/{id}/plans", { ...path, body: { id: newId() } })),
+    onSuccess: (state) => client.setQueryData(planningOf(id), { ...state, running: true }),
+  });
+  const change = useMutation({
+    mutationFn: (settings: Settings) => {
+      const now = client.getQueryData<Programme>(keyOf(id));
+      if (!now) throw new Error("A programme is changed once it is here.");
+      const { revision, name, template_id } = now;
+      return data(api.PUT("/api/weeks/programmes/{id}", { ...path, body: { revision, name, template_id, settings } }));
+    },
+    onSuccess: (programme) => {
+      put(programme);
+      plan.mutate();
+    },
+  });
+  const decide = useMutation({
+    mutationFn: ({ plan_id, taken }: { plan_id: string; taken: boolean }) =>
+      data(
+        api.PUT("/api/weeks/programmes/{id}/plans/{plan_id}", {
+          params: { path: { id, plan_id } },
+          body: { taken },
+        }),
+      ),
+    onSuccess: put,
+  });
+  const draft = useMutation({
+    mutationFn: (on: string[]) => data(api.POST("/api/weeks/programmes/{id}/classes", { ...path, body: { on } })),
+    onSuccess: () => {
+      for (const key of [keyOf(id), ["weeks"], ["calendar"], ["cards"]]) client.invalidateQueries({ queryKey: key });
+    },
+  });
+  return { plan, change, decide, draft, put };
+}
+
+/** How far a plan is, while one is being made; when it is over the programme is read anew. */
+export function usePlanning(id: string) {
+  const client = useQueryClient();
+  const state = useQuery({
+    queryKey: planningOf(id),
+    queryFn: () => data(api.GET("/api/weeks/programmes/{id}/planning", { params: { path: { id } } })),
+    refetchInterval: (query) => (query.state.data?.running ? 300 : false),
+  });
+  const running = state.data?.running ?? false;
+  const was = useRef(false);
+  useEffect(() => {
+    if (was.current && !running) client.invalidateQueries({ queryKey: keyOf(id) });
+    was.current = running;
+  }, [running, id, client]);
+  const stop = () =>
+    data(api.DELETE("/api/weeks/programmes/{id}/planning", { params: { path: { id } } })).then((now) =>
+      client.setQueryData(planningOf(id), now),
+    );
+  return { running, done: state.data?.done ?? 0, error: state.data?.error ?? null, stop };
+}
+
+export const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+export const KINDS = { new: "new", climb: "a rung up", learn: "being learned", review: "a review" } as const;
