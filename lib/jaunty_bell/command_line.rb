@@ -160,7 +160,7 @@ module JauntyBell
     end
 
     def file
-      name = @arguments.shift or refuse("Name the file after the command.")
+      name = @arguments.shift or refuse("Name the card's file, or the programme's, after the command.")
       File.read(name)
     rescue SystemCallError
       refuse("There is no file \"#{name}\" that can be read.")

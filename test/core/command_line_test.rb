@@ -34,6 +34,27 @@ class CommandLineTest < Minitest::Test
 
   def in_file(text) = Tempfile.create("jaunty") { |file| file.tap { |open| open.write(text) }.flush && yield(file.path) }
 
+  PROGRAMME = {today: "2026-11-26", start: "2026-11-30", weeks: 3, times: [{weekday: 2, at: "18:30", minutes: 60}], slots: 2, combinations: {"Two" => "1-2", "Three" => "1-2-3"}, goals: [{combination: "Three", rung: "count"}],
+               students: [{name: "Ana", marks: [{combination: "Two", rung: "count", on: "2026-11-20", attempted: 12, clean: 12}, {combination: "Two", rung: "count", on: "2026-11-13", attempted: 12, clean: 12}]}, {name: "Bo", keen: 0.5, holds: [{blocks: ["all"], from: "2026-11-01"}]}]}.freeze
+
+  def test_plan
+    plan = in_file(JSON.generate(PROGRAMME)) { |path| told("plan", path) }
+    assert_equal [3, true], [plan["classes"].size, plan["exact"]]
+    assert_equal({"Ana" => true, "Bo" => false}, plan["classes"].first["places"].first["said"].to_h { |said| [said["student_id"], said["after"].positive?] }, "who is held back is expected to learn nothing")
+    {{weeks: 20} => "2 to 12 weeks", {start: "soon"} => "not a date", {goals: [{combination: "Moon", rung: "count"}]} => "None of the goals", {students: []} => "no one to plan for", {combinations: {"Two" => "banana"}} => "banana"}.each do |change, says|
+      code, output, errors = in_file(JSON.generate(PROGRAMME.merge(change))) { |path| run_command("plan", path) }
+      assert_equal [2, ""], [code, output]
+      assert_includes errors, says
+    end
+    assert_equal 2, in_file("{") { |path| run_command("plan", path) }.first
+  end
+
+  def test_simulate
+    code, output, errors = run_command("simulate", "--seeds", "1", "--students", "4", "--goals", "2", "--weeks", "2")
+    assert_equal [0, "1 of 1 seasons\n", 3], [code, errors, JSON.parse(output)["ways"].size]
+    assert_match(/--weeks goes from 2 to 12/, run_command("simulate", "--weeks", "40").last)
+  end
+
   def test_pairs
     people = {students: [{id: "ana", kg: 60}, {id: "bo", kg: 61}, {id: "cy", kg: 90}], met: [["ana", "bo", 3]]}
     made = in_file(JSON.generate(people)) { |path| told("pairs", path) }

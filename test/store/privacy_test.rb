@@ -37,6 +37,17 @@ class PrivacyTest < StoreTest
     assert_equal 1, db[:classes].where(id: held).get(:erased)
   end
 
+  def test_what_was_planned_for_somebody_goes_with_them
+    card = new_card[:id]
+    programme = Store::Programmes.new(db, club).add(id: uuid, name: "Spring", group_id: @group, template_id: card, settings: {})
+    said = [@student, @other].map { |id| {student_id: id, rung: "count", rate: 0.5, before: 0, after: 0.1} }
+    Store::Programmes.new(db, club).keep(programme[:id], id: uuid, revision: 1, planned_on: Date.today, plan: {classes: [{places: [{said: said}]}], outlooks: [{students: [{student_id: @student, chance: 0.3}]}]})
+    privacy.erase(@student)
+    plan = Store::Programmes.new(db, club).in_force(programme[:id])[:plan]
+    assert_equal [@other], plan["classes"][0]["places"][0]["said"].map { |each| each["student_id"] }
+    assert_empty plan["outlooks"][0]["students"]
+  end
+
   def test_another_club_can_neither_read_nor_erase
     other = Store::Privacy.new(db, new_club("Other"))
     assert_raises(Store::Missing) { other.held(@student) }

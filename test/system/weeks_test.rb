@@ -71,7 +71,7 @@ class WeeksSystemTest < SystemTest
     first = page.evaluate_script("document.activeElement.dataset.place")
     press :arrow_down
     assert_selector "button[data-place][aria-pressed=true]:not([data-place='#{first}'])", focused: true
-    places.select { |place| place[:"data-place"].split.first > Date.today.iso8601 }.first.click
+    places.find { |place| place[:"data-place"].split.first > Date.today.iso8601 }.click
     press "p"
     until_true { pins.size == 1 }
     press_with :alt, :arrow_right

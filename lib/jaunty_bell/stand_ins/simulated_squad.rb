@@ -31,8 +31,7 @@ module JauntyBell
         @students = size.times.map { student }
         @skills = Hash.new { |hash, key| hash[key] = Skill.new(0.0, @students[key.first].memory, from) }
         @familiar = Hash.new(0.0)
-        @known = {}
-        @cases = []
+        @known, @marks, @came, @held = {}, [], Hash.new(0), 0
         met.each { |id| 8.times { |i| evening(from - 56 + 7 * i, [[id, "count", 1]]) } }
       end
 
@@ -42,6 +41,8 @@ module JauntyBell
       # were there.
       def evening(day, places)
         there = @students.each_index.select { |s| there?(s) }
+        @held += 1
+        there.each { |s| @came[s] += 1 }
         there.each do |s|
           off = (@random.rand < BAD_EVENING) ? WORSE : 0.0
           drills = places.map { |id, rung, times, top| [id, top ? version(s, id, rung, top, day) : rung, times] }
@@ -51,11 +52,11 @@ module JauntyBell
         there.size
       end
 
-      # Core::Weeks::Learners, known by their marks alone.
-      def learners = @students.each_with_index.map { |student, s| Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}", keen: student.keen, known: @known.fetch(s, {})) }
+      # Core::Weeks::Learners, known by their marks and by how often they came.
+      def learners = @students.each_index.map { |s| Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}", keen: Core::Weeks::Learner.keen(@came[s], @held), known: @known.fetch(s, {}).dup) }
 
       # Core::Weeks::Habits as their marks show them.
-      def habits = Core::Weeks::Habits.of(@cases, drilled: @cases.size, marked: @cases.size)
+      def habits = Core::Weeks::Cases.new(@marks, ladder: RUNGS.drop(1), bases: bases, half_life: Core::Book::Mastery::HALF_LIFE).habits(drilled: @marks.size, marked: @marks.size)
 
       def holding(id, rung, day) = @students.each_index.count { |s| holds?(s, id, rung, day) }.fdiv(size)
 
@@ -131,25 +132,10 @@ module JauntyBell
       def mark(s, id, rung, day, attempted, clean)
         of_student = (@known[s] ||= {})
         known = of_student[[id, rung]]
-        remember(s, id, rung, known, day, attempted, clean)
+        @marks << {student_id: s, combination_id: id, rung: rung, on: day, attempted: attempted, clean: clean}
         known ||= Known.new(day, 0.0, 0.0, 0, 0.0, Core::Book::Mastery::HALF_LIFE)
         faded = Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
         of_student[[id, rung]] = Known.new(day, clean + known.clean * faded, attempted - clean + known.rough * faded, known.days + 1, 1 + known.behind * faded, known.half_life)
-      end
-
-      # For the squad's habits: what was known before, and what came.
-      def remember(s, id, rung, known, day, attempted, clean)
-        kind, before = [[:again, known], [:rung, @known[s][[id, RUNGS[RUNGS.index(rung) - 1]]]], [:new, base(s, id)]].find(&:last)
-        @cases << {kind: kind || :new, score: before && score(before, day), days: before ? behind(before, day) : 0, attempted: attempted, clean: clean}
-      end
-
-      def base(s, id) = bases[id].filter_map { |each| @known[s][[each, RUNGS[1]]] }.max_by { |known| known.clean + known.rough }
-
-      def behind(known, day) = known.behind * Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
-
-      def score(known, day)
-        faded = Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
-        (1 + known.clean * faded) / (2 + (known.clean + known.rough) * faded)
       end
     end
   end

@@ -71,11 +71,19 @@ module JauntyBell
           HIT.find { |id| @template.company.owned(Lexicon::Implements[id]) != 0 && new.done_on?(Lexicon::Implements[id]) } || "air"
         end
 
-        # Efforts go up or down together, so that the class comes to what was planned.
+        # Efforts go up or down together, so that the class comes to what was planned; warming up and walking it off stay what they are.
         def eased(round)
-          @shift ||= @planned.effort - @template.mean_effort.to_r
-          return round if round.effort < 3 # warming up and walking it off stay what they are
-          round.but(effort: (((round.effort + @shift) * GRID).round / GRID.to_f).clamp(1, 10))
+          return round if round.effort <= EASY
+          round.but(effort: (((round.effort + shift) * GRID).round / GRID.to_f).clamp(1, 10))
+        end
+        EASY = 3
+
+        def shift
+          @shift ||= begin
+            runs = @template.runs
+            moved = runs.select { |run| run.effort > EASY }.sum(&:work)
+            moved.zero? ? 0 : (@planned.effort - @template.mean_effort.to_r) * runs.sum(&:work) / moved
+          end
         end
 
         def rung_beneath(place) = @ladder[@ladder.index(place.rung) - 1].then { |rung| rung if @ladder.index(place.rung).positive? }

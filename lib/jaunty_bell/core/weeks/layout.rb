@@ -77,7 +77,7 @@ module JauntyBell
         # Attempts in a place: what fits at the usual pace with two who share the time, as far as a coach counts them.
         def attempts(combination)
           beats = Bench::Analysis.new(combination).beats
-          Bench::Pace.sets(beats: beats, work: programme.seconds / 2r).clamp(1, squad.habits.attempted)
+          Bench::Pace.sets(beats: beats, work: programme.seconds/2r).clamp(1, squad.habits.attempted)
         end
 
         def strand(id, **facts)
