@@ -25,7 +25,15 @@ class Screenshots < SystemTest
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit }, calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" }, board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") }, student: -> { student("Oona Ferrier") },
-     student_phone: -> {}, weeks: -> { visit "/weeks" }}
+     student_phone: -> {}, weeks: -> { weeks }, weeks_phone: -> {}}
+  end
+
+  # A plan that was laid out anew, and why one of its places is there.
+  def weeks
+    visit "/weeks"
+    within("section[aria-label='A new plan']", wait: 40) { click_button "Look at it" }
+    page.all("button[data-place]", minimum: 20)[6].click
+    assert_selector "section[aria-label='Why here?']"
   end
 
   def student(name) = visit("/book/#{db[:students].first(name: name)[:id]}")

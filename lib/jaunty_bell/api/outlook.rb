@@ -126,8 +126,8 @@ module JauntyBell
         seen = place["said"].any? { |said| marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day } }
         return [] unless seen
         place["said"].map do |said|
-          evidence = Core::Book::Evidence.of(marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }, half_life: @settings.half_life)
-          [said["after"], Core::Book::Mastery.from(evidence, on: day).held?]
+          known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }
+          [said["after"], Core::Book::Mastery.held?(known, on: day, half_life: @settings.half_life)]
         end
       end
     end

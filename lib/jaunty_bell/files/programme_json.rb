@@ -42,8 +42,9 @@ module JauntyBell
         @view.layout.loads(came: @view.came).weeks.each_with_index.map { |week, i| {ceiling: week.ceiling&.to_f&.round, planned: week.load.to_f.round, easy: week.easy, came: @view.came[i]&.round} }
       end
 
+      # What is plain to see now; what trying showed stands in each plan.
       def wishes
-        (@view.layout.meetings.any? && @view.layout.squad.size.positive?) ? @view.layout.wishes.map { |wish| PlanJson.wish(wish) } : []
+        @view.layout.meetings.any? ? Core::Weeks::Wishes.new(@view.layout).plain.map { |wish| PlanJson.wish(wish) } : []
       end
 
       def habits = @view.habits.to_h.except(:from).transform_values { |value| value.to_f.round(3) }.merge(from: @view.habits.from)

@@ -87,4 +87,14 @@ class MasteryTest < Minitest::Test
     assert_equal ["very sure", "fairly sure", "half sure", "not sure yet"], [0.9, 0.7, 0.5, 0.1].map { |value| words.sureness(value) }
     assert_nil words.days(nil)
   end
+
+  # The short way and the long one say the same.
+  def test_held_either_way
+    random = Random.new(8)
+    60.times do
+      marks = Array.new(random.rand(0..4)) { JauntyBell::Core::Book::Mastery::Mark.new(on: Date.new(2026, 6, 1) - random.rand(0..40), attempted: (n = random.rand(0..20)), clean: (n * random.rand(0.6..1.0)).round) }
+      on = Date.new(2026, 6, 1) + random.rand(0..30)
+      assert_equal JauntyBell::Core::Book::Mastery.new(marks, on: on).held?, JauntyBell::Core::Book::Mastery.held?(marks, on: on), marks.inspect
+    end
+  end
 end

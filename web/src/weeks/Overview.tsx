@@ -5,7 +5,9 @@ type Props = { programme: Programme; plan: Plan | null };
 
 /** What is in the way, how forecasts came out, what they go by, and the plans there were. */
 export function Overview({ programme, plan }: Props) {
-  const { wishes, scores, habits, left_out, history, names, students } = programme;
+  const { scores, habits, left_out, history, names, students } = programme;
+  const said = programme.wishes.map((wish) => wish.text);
+  const wishes = [...programme.wishes, ...(plan?.wishes ?? []).filter((wish) => !said.includes(wish.text))];
   return (
     <div className="grid gap-3 text-sm">
       {plan && (

@@ -39,6 +39,14 @@ module JauntyBell
           a > HELD * (a + b) && Beta.new(a, b).below(HELD) <= DOUBT
         end
 
+        # Whether marks of days up to `on` hold it on that day: the same as a Mastery's #held?, for who wants to know no more.
+        def self.held?(marks, on:, half_life: HALF_LIFE)
+          marks = marks.select { |mark| mark.attempted.positive? }
+          return false if marks.map(&:on).uniq.size < DAYS_TO_HOLD
+          weights = marks.map { |mark| Evidence.fading(on - mark.on, half_life) }
+          sure?(weights.zip(marks).sum { |w, mark| w * mark.clean }, weights.zip(marks).sum { |w, mark| w * mark.rough })
+        end
+
         # From Evidence (nil: no marks) of days up to `on`; on an earlier day it counts as on its own.
         def self.from(evidence, on:, half_life: HALF_LIFE) = allocate.tap { |mastery| mastery.send(:take, evidence, on, evidence&.half_life || half_life) }
 

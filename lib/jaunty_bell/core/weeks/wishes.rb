@@ -8,7 +8,10 @@ module JauntyBell
           @programme = layout.programme
         end
 
-        def all = [*gone, *short, *unreachable, *crowded, *pins, *heavy]
+        def all = [*plain, *unreachable]
+
+        # Those that can be seen without trying anything.
+        def plain = [*gone, *short, *crowded, *pins, *heavy]
 
         private
 

@@ -2,7 +2,7 @@ require "support/programmes"
 require "support/cards"
 
 # A class of a plan as a card.
-class DraftTest < Minitest::Test
+class ClassDraftTest < Minitest::Test
   include CardTest
   include Programmes
 
