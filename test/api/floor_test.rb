@@ -182,4 +182,17 @@ class FloorApiTest < ApiTest
     get "/api/floor/classes/#{@class_id}/live"
     assert_includes 9_000..9_900, JSON.parse(last_response.body.delete_prefix("data: "))["ring"]["gone"], "what was said five seconds ago has moved on"
   end
+
+  # Who holds the group's rung goes on, who does not hold the one beneath does that.
+  def test_each_does_the_version_of_their_own
+    held = ->(id, rung) { [3, 10].each { |ago| db[:marks].insert(club_id: club, id: uuid, student_id: id, combination_id: @two[:id], rung: rung, on: today - ago, attempted: 12, clean: 12, at: Time.now) } }
+    held.call(@ana, "clock")
+    held.call(@bo, "count")
+    Store::Masteries.of(db, club).rewrite_all
+    card = new_card(name: "Versions", rounds: [round(combination_id: @two[:id], rung: "clock", implement: "focus-mitts", swap: "even", every: nil, beginners: "count", ahead: "move"), round(combination_id: @two[:id], rung: "clock")])
+    id = uuid
+    call(:post, "/api/floor/classes", id: id, card_id: card[:id], group_id: @group)
+    rounds = call(:get, "/api/floor/classes/#{id}")[:rounds]
+    assert_equal [{@ana.to_sym => "move", @cy.to_sym => "count"}, {}], rounds.map { |each| each[:own] }
+  end
 end

@@ -21,6 +21,25 @@ class FloorSystemTest < SystemTest
     assert_button "Pause"
   end
 
+  def test_a_mark_is_of_the_version_a_student_does
+    visit "/floor"
+    select "Tuesday, kicks off the hands", from: "Card"
+    click_button "Open the door"
+    click_button "Oona Ferrier"
+    click_button "To the ring"
+    click_button "Start"
+    12.times { click_button "Skip" unless page.has_text?("Beginners in place: count", wait: 0) }
+    assert_text "Beginners in place: count"
+    does = page.find("button[aria-label^='Oona Ferrier does ']").text
+    page.find("button[aria-label^='Oona Ferrier does ']").click
+    other = page.find("button[aria-label^='Oona Ferrier does ']:not([aria-label*='does #{does}:'])").text
+    click_button "Oona Ferrier: clean"
+    class_id = page.current_path.split("/").last
+    Timeout.timeout(8) { Thread.pass until db[:marks].where(class_id: class_id).any? }
+    assert_equal [other], db[:marks].where(class_id: class_id).select_map(:rung)
+    assert_equal %w[clock count], [does, other].sort
+  end
+
   def test_a_session_that_runs_out_in_the_middle_loses_nothing
     expect_refusals
     click_button "Pia Pontoon"

@@ -35,6 +35,24 @@ module JauntyBell
         found.transform_values { |by_key| by_key.slice(*wanted).to_h { |(id, _), mastery| [id, mastery.state] } }
       end
 
+      # Rounds with what each of these students does in them where it is not what the group does: {student id => rung}. Who holds a rung or a higher one holds it.
+      def with_versions(rounds, students, day)
+        versioned = rounds.select { |round| round[:combination_id] && (round[:beginners] || round[:ahead]) }
+        return rounds.map { |round| round.merge(own: {}) } if versioned.empty?
+        known = masteries.on(day, students: students.map { |student| student[:id] }, combinations: versioned.map { |round| round[:combination_id] }.uniq)
+        rounds.map { |round| round.merge(own: versioned.include?(round) ? versions(round, students, known) : {}) }
+      end
+
+      def versions(round, students, known)
+        students.to_h do |student|
+          holds = lambda do |rung|
+            higher = Core::Bench::Drill::RUNGS.drop(Core::Bench::Drill::RUNGS.index(rung))
+            higher.any? { |each| known[student[:id]][[round[:combination_id], each]]&.held? }
+          end
+          [student[:id], Core::Weeks::Versions.of(round[:rung], beneath: round[:beginners], above: round[:ahead], &holds)]
+        end.reject { |_, rung| rung == round[:rung] }
+      end
+
       # Names of what is due to each student: {id => [name]}.
       def due_of(owned, names) = owned.transform_values { |states| states.select { |_, state| state == :fading }.keys.map { |id| names[id] } }.reject { |_, due| due.empty? }
 

@@ -167,7 +167,7 @@ module JauntyBell
         rows = combinations.by_id((rounds.filter_map { |round| round[:combination_id] } + pools(whole)).uniq)
         how = reading
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
-          starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: rounds,
+          starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: with_versions(rounds, expected, known[:day]),
           combinations: rows.transform_values { |found| Files::CombinationJson.of(found, how) },
           segments: sheet(row, whole, expected, known[:day], owned).segments.map { |segment| Files::SegmentJson.of(segment) },
           students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },

@@ -19,12 +19,20 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
   const present = whoAreHere(held, hall);
   const combination = called === undefined ? round?.combination_id : called;
   const drawn = combination ? held.combinations[combination] : undefined;
+  // What each does: the version the Book says is theirs, or the one that was tapped instead.
+  const [chosen, setChosen] = useState<Record<string, Bout["rung"]>>({});
+  const versions = round ? [round.beginners, round.rung, round.ahead].filter((rung) => rung != null) : [];
+  const rungOf = (student: string) => {
+    const own = chosen[student] ?? round?.own[student];
+    return own && versions.includes(own) ? own : round?.rung;
+  };
   const tap = (student: string, clean: boolean, broke?: number) => {
-    if (!combination || !round) return;
+    const rung = rungOf(student);
+    if (!combination || !rung) return;
     setAsked(undefined);
     const attempted = broke === undefined ? count : 1;
     const facts = { attempted, clean: clean ? attempted : 0 };
-    const mark: Tap = { id: newId(), student, combination, rung: round.rung, ...facts, broke };
+    const mark: Tap = { id: newId(), student, combination, rung, ...facts, broke };
     change((before) => ({ ...before, taps: [...before.taps, mark] }));
     outbox.put({
       table: "marks",
@@ -32,7 +40,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
         id: mark.id,
         student_id: student,
         combination_id: combination,
-        rung: round.rung,
+        rung,
         on: dayOf(held.starts_at, club.time_zone),
         ...facts,
         broke_at: broke ?? null,
@@ -87,8 +95,9 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
       )}
       <ul className="grid gap-2 lg:max-h-[calc(100dvh-236px)] lg:overflow-y-auto">
         {present.map((student) => {
+          const rung = rungOf(student.id);
           const taps = hall.taps.filter(
-            (entry) => entry.student === student.id && entry.combination === combination && entry.rung === round?.rung,
+            (entry) => entry.student === student.id && entry.combination === combination && entry.rung === rung,
           );
           const clean = taps.reduce((sum, entry) => sum + entry.clean, 0);
           const attempted = taps.reduce((sum, entry) => sum + entry.attempted, 0);
@@ -100,6 +109,21 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
                   {attempted > 0 ? `${clean} clean of ${attempted}` : student.level}
                 </span>
               </span>
+              {rung && versions.length > 1 && (
+                <button
+                  type="button"
+                  aria-label={`${student.name} does ${rung}: another version`}
+                  onClick={() =>
+                    setChosen({
+                      ...chosen,
+                      [student.id]: versions[(versions.indexOf(rung) + 1) % versions.length] ?? rung,
+                    })
+                  }
+                  className={`min-h-11 rounded-full border-2 px-2.5 font-semibold text-sm ${rung === round?.rung ? "border-night-line text-night-soft" : "border-brass-bright text-brass-bright"}`}
+                >
+                  {rung}
+                </button>
+              )}
               <MarkButton
                 label={`${student.name}: clean`}
                 sign="✓"

@@ -69,9 +69,9 @@ module JauntyBell
 
       class Habits
         FEWEST = 30
-        MOST = 600 # of the latest
-        DOUBT = 2000 # attempts' worth that the best is as the default says: marks of beginners alone say nothing of it
-        GAINS = (0..25).map { |fiftieths| fiftieths / 50.0 }.freeze
+        MOST = 300 # of the latest
+        DOUBT = 1000 # attempts' worth that the best is as the default says: marks of beginners alone say nothing of it
+        GAINS = (0..20).map { |fortieths| fortieths / 40.0 }.freeze
         BESTS = [0.8, 0.85, 0.9, 0.95, 1.0].freeze
       end
     end

@@ -9,10 +9,15 @@ module JauntyBell
         HOLDS = 0.5 # as likely as not
 
         # `top` the rung beyond which nobody is taken; the block says whether somebody holds a rung or a higher one.
-        def self.own(rung, ladder, top:)
+        def self.own(rung, ladder, top:, &holds)
           index = ladder.index(rung)
-          return ladder[index - 1] if index.positive? && !yield(ladder[index - 1])
-          (index < ladder.index(top) && yield(rung)) ? ladder[index + 1] : rung
+          of(rung, beneath: index.positive? ? ladder[index - 1] : nil, above: (index < ladder.index(top)) ? ladder[index + 1] : nil, &holds)
+        end
+
+        # The same where the versions there are have been said, nil for none.
+        def self.of(rung, beneath:, above:)
+          return beneath if beneath && !yield(beneath)
+          (above && yield(rung)) ? above : rung
         end
       end
     end
