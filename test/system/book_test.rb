@@ -98,7 +98,7 @@ class BookSystemTest < SystemTest
   end
 
   def test_the_weeks_lead_to_the_classes
-    visit "/weeks"
+    visit "/weeks/classes"
     assert_text "this week"
     within("section[aria-label=Weeks]") { first("a", text: "expected").click }
     assert_text "Who is here?"

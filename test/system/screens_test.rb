@@ -8,7 +8,7 @@ class ScreensTest < SystemTest
     assert_accessible
   end
 
-  PLACES = {"/bench" => "The corner says", "/card" => "Class cards", "/card/calendar" => "Calendar from", "/floor" => "Run a card now", "/book" => "A knot has a turn", "/book/board" => "Load board", "/book/next" => "Ready to go up", "/book/records" => "Take out", "/weeks" => "this week", "/bench/drills" => "Called at the quay"}.freeze
+  PLACES = {"/bench" => "The corner says", "/card" => "Class cards", "/card/calendar" => "Calendar from", "/floor" => "Run a card now", "/book" => "A knot has a turn", "/book/board" => "Load board", "/book/next" => "Ready to go up", "/book/records" => "Take out", "/weeks" => "Hands to kicks", "/weeks/classes" => "this week", "/bench/drills" => "Called at the quay"}.freeze
 
   def test_every_place
     sign_in

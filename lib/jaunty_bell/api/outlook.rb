@@ -49,8 +49,10 @@ module JauntyBell
 
       def ladder = Core::Bench::Drill::RUNGS.drop(Core::Bench::Drill::RUNGS.index(@settings.first_rung))
 
-      # Loads that came in the weeks of the programme that are over, by week.
-      def came = @came ||= squads.week_loads(start).to_h { |monday, load| [(monday - Core::Weeks.monday(start)).to_i / 7, load] }.select { |week, _| week >= 0 && Core::Weeks.monday(start) + 7 * (week + 1) <= today }
+      # {week => load} that came in the weeks of the programme that are over.
+      def came
+        @came ||= squads.loads(start).group_by { |on, _| (on - start).to_i / 7 }.select { |week, _| start + 7 * (week + 1) <= today }.transform_values { |days| days.sum(&:last) }
+      end
 
       # Classes of the group that have been held since the plan in force was made.
       def held_since = (plan = in_force) ? squads.held_days(plan[:planned_on]).count { |day| day < from } : 0

@@ -39,19 +39,17 @@ module JauntyBell
         Core::Weeks::Cases.new(series, ladder: ladder, bases: bases, half_life: @half_life).habits(drilled: drilled(since), marked: seen)
       end
 
-      # {Monday => mean load a student of the group told of its classes in that week} since a day.
-      def week_loads(since)
+      # {day => load of its classes, as a student of the group told it on average} since a day.
+      def loads(since)
         of_classes = @db[:efforts].where(Sequel[:efforts][:club_id] => @club_id, :student_id => ids, :taken_back_at => nil).where { on >= since }.join(classes.select(:id).as(:held), id: :class_id)
-        per_day = of_classes.group(:on, :class_id).select(:on, Sequel.lit("avg(effort * efforts.minutes)::float AS load")).from_self
-        monday = Sequel.function(:date_trunc, "week", :on).cast(Date)
-        per_day.group(monday).select_hash(monday.as(:monday), Sequel.function(:sum, :load).as(:load))
+        per_class = of_classes.group(:on, :class_id).select(:on, Sequel.lit("avg(effort * efforts.minutes)::float AS load")).from_self
+        per_class.group(:on).select_hash(:on, Sequel.function(:sum, :load).as(:load))
       end
 
       # The group's usual load a week before a day: of the weeks of the last four that had a class; nil for none.
       def usual(day)
-        first = Core::Weeks.monday(day) - FOUR_WEEKS
-        loads = week_loads(first).select { |monday, _| monday < Core::Weeks.monday(day) }.values
-        loads.sum / loads.size if loads.any?
+        weeks = loads(day - FOUR_WEEKS).select { |on, _| on < day }.group_by { |on, _| (day - on - 1).to_i / 7 }.values
+        weeks.sum { |week| week.sum(&:last) } / weeks.size if weeks.any?
       end
 
       # Marks of the group's students since a day, by [student, combination, rung]: [Core::Book::Mastery::Mark].

@@ -9,8 +9,7 @@ import { Button, Field, Trouble } from "../kit/parts";
 import { usePeople } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import type { Programme } from "./programme";
-
-const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-1.5";
+import { BOX } from "./SheetParts";
 
 /** The same goals and limits for another group or another time. */
 export function CopySheet({ programme, close }: { programme: Programme; close: () => void }) {

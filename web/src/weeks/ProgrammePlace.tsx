@@ -1,18 +1,19 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Link } from "react-router";
 import { api, data } from "../api/client";
 import { Button, Trouble, Waiting } from "../kit/parts";
-import { useKeysOf } from "../kit/placeKeys";
 import { useMayPlan } from "../kit/session";
 import { dayAndMonth, shortDate } from "../kit/time";
 import { useSay } from "../kit/toast";
+import { Agenda } from "./Agenda";
 import { CopySheet } from "./CopySheet";
+import { Legend } from "./Legend";
 import { Overview } from "./Overview";
 import { ProgrammeSheet } from "./ProgrammeSheet";
 import { Proposal } from "./Proposal";
 import { type Plan, type Programme, type Settings, usePlanning, useProgramme, useProgrammeChanges } from "./programme";
-import { type At, Shape, Strands } from "./Strands";
+import { type At, Strands } from "./Strands";
+import { usePlanKeys } from "./usePlanKeys";
 import { Why } from "./Why";
 
 /** One programme: strands over the weeks, what is expected, and why each place is where it is. */
@@ -64,7 +65,7 @@ function Laid({ programme }: { programme: Programme }) {
     });
     setChosen({ on: to, id: combination });
   };
-  useKeys({ programme, plan: shown, chosen, setChosen, pin: mayPlan ? pin : undefined });
+  usePlanKeys({ programme, plan: shown, chosen, setChosen, pin: mayPlan ? pin : undefined });
   const place =
     chosen &&
     shown?.classes.find((each) => each.on === chosen.on)?.places.find((each) => each.combination_id === chosen.id);
@@ -219,122 +220,5 @@ function Laid({ programme }: { programme: Programme }) {
       )}
       {sheet === "copy" && <CopySheet programme={programme} close={() => setSheet(null)} />}
     </>
-  );
-}
-
-type Keyed = {
-  programme: Programme;
-  plan: Plan | null;
-  chosen: At | null;
-  setChosen: (at: At | null) => void;
-  pin?: (id: string, from: string, to: string) => void;
-};
-
-/** From place to place with the arrows; with Alt a place is pinned a class earlier or later. */
-function useKeys({ programme, plan, chosen, setChosen, pin }: Keyed) {
-  const focus = (at: At) => {
-    setChosen(at);
-    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-place="${at.on} ${at.id}"]`)?.focus());
-  };
-  const all = (plan?.classes ?? []).flatMap((planned) =>
-    planned.places.map((each) => ({ on: planned.on, id: each.combination_id })),
-  );
-  const along = (by: number) => {
-    if (!chosen) return all[0] && focus(all[0]);
-    const strand = all.filter((each) => each.id === chosen.id);
-    const at = strand[strand.findIndex((each) => each.on === chosen.on) + by];
-    if (at) focus(at);
-  };
-  const within = (by: number) => {
-    if (!chosen) return all[0] && focus(all[0]);
-    const there = all.filter((each) => each.on === chosen.on);
-    const at = there[there.findIndex((each) => each.id === chosen.id) + by];
-    if (at) focus(at);
-  };
-  const move = (by: number) => {
-    const open = programme.meetings.filter((meeting) => !meeting.past);
-    const to = open[open.findIndex((meeting) => meeting.on === chosen?.on) + by];
-    if (chosen && to && pin && open.some((meeting) => meeting.on === chosen.on)) pin(chosen.id, chosen.on, to.on);
-  };
-  useKeysOf("Weeks", [
-    { keys: "ArrowRight", does: "The next place of the strand", run: () => along(1) },
-    { keys: "ArrowLeft", does: "The place before it", run: () => along(-1) },
-    { keys: "ArrowDown", does: "The next place of the class", run: () => within(1) },
-    { keys: "ArrowUp", does: "The one before it", run: () => within(-1) },
-    { keys: "Alt+ArrowRight", does: "Pin it to the class after", run: () => move(1) },
-    { keys: "Alt+ArrowLeft", does: "Pin it to the class before", run: () => move(-1) },
-    { keys: "p", does: "Pin it where it is", run: () => chosen && pin?.(chosen.id, chosen.on, chosen.on) },
-  ]);
-}
-
-function Legend() {
-  return (
-    <p className="mt-1 flex flex-wrap items-center gap-x-3 text-xs">
-      <span className="flex items-center gap-1">
-        <Shape kind="new" /> new
-      </span>
-      <span className="flex items-center gap-1">
-        <Shape kind="climb" /> a rung up
-      </span>
-      <span className="flex items-center gap-1">
-        <Shape kind="learn" /> being learned
-      </span>
-      <span className="flex items-center gap-1">
-        <Shape kind="review" /> a review
-      </span>
-      <span className="flex items-center gap-1.5">
-        <span className="ml-1">
-          <Shape kind="learn" pinned />
-        </span>{" "}
-        pinned
-      </span>
-      <span className="text-ink-soft">
-        Higher in its row is a higher rung; a figure is how many places it takes. Drag to pin.
-      </span>
-    </p>
-  );
-}
-
-/** The classes to come as lists, for a narrow screen. */
-function Agenda({ programme, plan }: { programme: Programme; plan: Plan }) {
-  const classes = plan.classes.filter((planned) => planned.on >= programme.from);
-  return (
-    <ol className="grid gap-2 sm:hidden print:hidden">
-      {classes.map((planned) => (
-        <li key={planned.on} className="rounded-xl border-[1.5px] border-seam bg-chalk p-3">
-          <h3 className="font-bold">
-            {shortDate(planned.on)} {planned.at}{" "}
-            <span className="font-normal text-ink-soft text-sm">effort {planned.effort}</span>
-          </h3>
-          <ul className="mt-1">
-            {planned.places.map((place) => (
-              <li key={place.combination_id}>
-                <details>
-                  <summary className="flex min-h-9 cursor-pointer items-center gap-2">
-                    <Shape kind={place.kind} pinned={place.pinned} />
-                    <span className="min-w-0 flex-1 truncate font-semibold">
-                      {programme.names[place.combination_id]}
-                    </span>
-                    <span className="text-sm">
-                      {place.rung}
-                      {place.times > 1 ? ` × ${place.times}` : ""}
-                    </span>
-                  </summary>
-                  <p className="pb-2 pl-5 text-sm">{place.why}</p>
-                </details>
-              </li>
-            ))}
-          </ul>
-          {programme.meetings.find((meeting) => meeting.on === planned.on)?.card_id && (
-            <Link
-              to={`/card/${programme.meetings.find((meeting) => meeting.on === planned.on)?.card_id}`}
-              className="font-semibold text-sm underline"
-            >
-              Its card
-            </Link>
-          )}
-        </li>
-      ))}
-    </ol>
   );
 }

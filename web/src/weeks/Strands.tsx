@@ -1,7 +1,9 @@
 import { useRef, useState } from "react";
 import { Scrolling } from "../kit/Scrolling";
 import { dayAndMonth, shortDate } from "../kit/time";
+import { Ground } from "./Ground";
 import { KINDS, type Meeting, type Plan, type PlanPlace, type Programme, percent } from "./programme";
+import { Shape } from "./Shape";
 
 export type At = { on: string; id: string };
 type Props = {
@@ -150,23 +152,6 @@ function Thread({ strand, index, height, rungs }: { strand: Strand; index: numbe
   );
 }
 
-/* The family of a place by its shape: a ring is new, a wedge a rung up, a bead is being learned, a hollow square a review. */
-const SHAPES = {
-  new: <circle cx="6" cy="6" r="4.2" fill="#fffcf5" stroke="#6b3f69" strokeWidth="2.6" />,
-  climb: <path d="M1 11 L6 1 L11 11 Z" fill="#0b6660" />,
-  learn: <circle cx="6" cy="6" r="4.2" fill="#20252b" />,
-  review: <rect x="2" y="2" width="8" height="8" fill="#fffcf5" stroke="#566127" strokeWidth="2" />,
-} as const;
-
-export function Shape({ kind, pinned = false }: { kind: PlanPlace["kind"]; pinned?: boolean }) {
-  return (
-    <svg aria-hidden="true" width="12" height="12" viewBox="0 0 12 12" className="overflow-visible">
-      {SHAPES[kind]}
-      {pinned && <path d="M-2 -2 h16 v16 h-16 Z" fill="none" stroke="#9a6b12" strokeWidth="2" />}
-    </svg>
-  );
-}
-
 type MarkProps = {
   place: PlanPlace;
   name: string;
@@ -249,62 +234,5 @@ function StrandName({ programme, plan, id }: { programme: Programme; plan: Plan;
         )}
       </span>
     </th>
-  );
-}
-
-/** The load of each week: what is planned, its ceiling, what came. */
-function Ground({ programme }: { programme: Programme }) {
-  const { loads, meetings } = programme;
-  const most = Math.max(1, ...loads.flatMap((week) => [week.planned, week.ceiling ?? 0, week.came ?? 0]));
-  return (
-    <tr className="border-ink border-t-2">
-      <th scope="row" className="sticky left-0 z-10 bg-canvas pt-1 pr-2 text-left align-top font-normal text-xs">
-        <strong>Load</strong>
-        <span className="block text-[11px] text-ink-soft">planned, its ceiling, and what came</span>
-      </th>
-      {loads.map((week, i) => {
-        const span = meetings.filter((meeting) => meeting.week === i).length;
-        if (span === 0) return null;
-        return (
-          <td
-            // biome-ignore lint/suspicious/noArrayIndexKey: weeks have no other name.
-            key={i}
-            colSpan={span}
-            className="relative h-12 border-seam border-l"
-            title={`Week ${i + 1}: planned ${week.planned}${week.ceiling ? `, at most ${week.ceiling}` : ""}${week.came ? `, came ${week.came}` : ""}${week.easy ? ", an easy week" : ""}`}
-          >
-            <span
-              aria-hidden="true"
-              className={`absolute bottom-0 left-1 right-1 rounded-t-sm ${week.easy ? "bg-step/70" : "bg-[#B9AC92]"}`}
-              style={{ height: `${(week.planned / most) * 92}%` }}
-            />
-            {week.ceiling !== null && (
-              <span
-                aria-hidden="true"
-                className="absolute left-0.5 right-0.5 border-ink/70 border-t-2 border-dotted"
-                style={{ bottom: `${(week.ceiling / most) * 92}%` }}
-              />
-            )}
-            {week.came !== null && (
-              <span
-                aria-hidden="true"
-                className="absolute bottom-0 left-1/3 w-1/3 bg-ink"
-                style={{ height: `${(week.came / most) * 92}%` }}
-              />
-            )}
-            <span className="absolute inset-x-0 bottom-0 text-center">
-              <span className="rounded bg-chalk/90 px-0.5 font-semibold text-[10px]">
-                {week.planned}
-                {week.easy ? " easy" : ""}
-              </span>
-            </span>
-            <span className="sr-only">
-              {week.ceiling !== null ? `, at most ${week.ceiling}` : ""}
-              {week.came !== null ? `, came ${week.came}` : ""}
-            </span>
-          </td>
-        );
-      })}
-    </tr>
   );
 }

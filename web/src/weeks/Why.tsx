@@ -1,7 +1,7 @@
 import { Button } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import { KINDS, type PlanPlace, type Programme, percent, type Settings } from "./programme";
-import { Shape } from "./Strands";
+import { Shape } from "./Shape";
 
 type Props = {
   programme: Programme;

@@ -1,0 +1,30 @@
+import { Shape } from "./Shape";
+
+/** What the shapes of places mean. */
+export function Legend() {
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-x-3 text-xs">
+      <span className="flex items-center gap-1">
+        <Shape kind="new" /> new
+      </span>
+      <span className="flex items-center gap-1">
+        <Shape kind="climb" /> a rung up
+      </span>
+      <span className="flex items-center gap-1">
+        <Shape kind="learn" /> being learned
+      </span>
+      <span className="flex items-center gap-1">
+        <Shape kind="review" /> a review
+      </span>
+      <span className="flex items-center gap-1.5">
+        <span className="ml-1">
+          <Shape kind="learn" pinned />
+        </span>{" "}
+        pinned
+      </span>
+      <span className="text-ink-soft">
+        Higher in its row is a higher rung; a figure is how many places it takes. Drag to pin.
+      </span>
+    </p>
+  );
+}
