@@ -7,7 +7,7 @@ require_relative "../../demo/club"
 # The real interface in headless Chromium, against the real server and a real PostgreSQL with the demo club.
 module SystemServer
   FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking
-    --disable-component-update --disable-sync --disable-quic --hide-scrollbars --autoplay-policy=no-user-gesture-required].freeze
+    --disable-component-update --disable-sync --disable-quic --disable-features=BackForwardCache --hide-scrollbars --autoplay-policy=no-user-gesture-required].freeze
   WIDE = [1280, 800].freeze
   PHONE = [390, 844].freeze
 
@@ -29,14 +29,8 @@ module SystemServer
     @started = true
   end
 
-  # Each test is another device: a name of its own for the server (all names under localhost are this machine), so that no sign-in, no stored class and
-  # no service worker of the test before is there, nor an answer to it that is still on its way.
-  def self.new_address
-    @addresses = @addresses.to_i + 1
-    "http://device#{@addresses}.localhost:#{Capybara.current_session.server.port}"
-  end
-
-  # What works without a network is tried in a browser of its own (no_network_test); elsewhere every test would fetch all that is kept for it.
+  # What works without a network is tried in a browser of its own (no_network_test). Elsewhere a service worker would go on asking after its page is gone,
+  # and an answer with the sign-in would come into the next test.
   def self.without_service_worker
     @without_service_worker ||= Capybara.current_session.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: "delete Navigator.prototype.serviceWorker")
   end
@@ -62,7 +56,6 @@ class SystemTest < Minitest::Test
   def setup
     SystemServer.start
     @expected_refusals = false
-    Capybara.app_host = SystemServer.new_address
     SystemServer.without_service_worker
     size(*SystemServer::WIDE)
   end
@@ -72,6 +65,7 @@ class SystemTest < Minitest::Test
     assert_empty console_errors, "the console has errors"
   ensure
     Capybara.reset_sessions!
+    forget_the_device
     db[:classes].exclude(live: nil).update(live: nil) # the next test is another device, which nobody leads
   end
 
@@ -84,6 +78,10 @@ class SystemTest < Minitest::Test
 
   def sign_in(email = Demo::OWNER, password = Demo::PASSWORD)
     visit "/"
+    if page.has_selector?("nav[aria-label=Places], input[type=password]") && page.has_selector?("nav[aria-label=Places]", wait: 0) # the last answer of the test before came late
+      page.driver.browser.manage.delete_all_cookies
+      visit "/"
+    end
     fill_in "Email", with: email
     fill_in "Password", with: password
     click_button "Ring in"
@@ -115,6 +113,13 @@ class SystemTest < Minitest::Test
   end
 
   private
+
+  # The page is gone, and the reset has waited for what was asked of the server: what answers on their way have set again goes too, and what the browser
+  # keeps in its own database. The next test is another device.
+  def forget_the_device
+    server = page.server or return
+    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin: "http://#{server.host}:#{server.port}", storageTypes: "cookies,indexeddb,cache_storage")
+  end
 
   def console_errors
     errors = page.driver.browser.logs.get(:browser).select { |entry| entry.level == "SEVERE" }.map(&:message)

@@ -3,7 +3,7 @@ module JauntyBell
     # Classes of a plan as draft cards in the calendar: a class that is there already gets the card, else one is put there. The card is a card like any
     # other from then on, and the programme goes by its plan whatever becomes of it.
     class ClassDrafts
-      # `view` an Outlook with a plan in force; `template` the programme's card as a Core::Card::Plan.
+      # `view` a ProgrammeBook with a plan in force; `template` the programme's card as a Core::Card::Plan.
       def initialize(db, club_id, view, template:, level:, account_id:)
         @db = db
         @club_id = club_id

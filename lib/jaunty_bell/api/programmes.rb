@@ -67,7 +67,7 @@ module JauntyBell
       post "/:id/classes" do
         coaches_only
         row = programmes.find(id)
-        view, card = outlook(row), cards.find(row[:template_id])
+        view, card = book_of(row), cards.find(row[:template_id])
         drafts = ClassDrafts.new(db, club_id, view, template: plan(card[:blocks], card[:minutes], group: row[:group_id]), level: card[:level], account_id: account[:id])
         made = body_given["on"].map { |day| drafts.put(Date.iso8601(day)) }
         answer(made, status: 201)
@@ -84,22 +84,22 @@ module JauntyBell
       def shown(row) = whole(row)
 
       # Raises InvalidInput where the settings are out of reason.
-      def checked(row) = outlook(row).programme
+      def checked(row) = book_of(row).programme
 
-      def outlook(row, today: people.today)
+      def book_of(row, today: people.today)
         card = cards.find(row[:template_id])
-        Outlook.new(db, club_id, row, school: school, masteries: masteries, combinations: combinations, template: plan(card[:blocks], card[:minutes], group: row[:group_id]), today: today)
+        ProgrammeBook.new(db, club_id, row, school: school, masteries: masteries, combinations: combinations, template: plan(card[:blocks], card[:minutes], group: row[:group_id]), today: today)
       end
 
       def whole(row)
-        view = outlook(row)
+        view = book_of(row)
         proposed = programmes.proposed(row[:id])
         Files::ProgrammeJson.new(row, view, plan: view.in_force, proposed: proposed, moves: proposed ? view.moves(proposed) : [], history: programmes.history(row[:id]),
           classes: Store::Classes.new(db, club_id).between((view.start - 1).to_time, (view.start + 7 * 13).to_time).select { |each| each[:group_id] == row[:group_id] }).to_h
       end
 
       def begin_plan(row, plan_id, seed)
-        view = outlook(row)
+        view = book_of(row)
         view.layout.refuse_empty
         store = Store::Programmes.new(db, club_id)
         PlanJobs.start(key) do |tell|

@@ -8,7 +8,7 @@ module JauntyBell
         {id: row[:id], name: row[:name], group_id: row[:group_id], group: row[:group_name], start: settings["start"], weeks: settings["weeks"], goals: settings["goals"].size, revision: row[:revision], archived: !row[:archived_at].nil?}
       end
 
-      # `view` an Api::Outlook; `plan` and `proposed` rows of Store::Programmes or nil; `moves` [Core::Weeks::Move]; `classes` the group's in the calendar.
+      # `view` an Api::ProgrammeBook; `plan` and `proposed` rows of Store::Programmes or nil; `moves` [Core::Weeks::Move]; `classes` the group's in the calendar.
       def initialize(row, view, plan:, proposed:, moves:, history:, classes:)
         @row = row
         @view = view

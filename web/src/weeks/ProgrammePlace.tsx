@@ -37,14 +37,17 @@ function Laid({ programme }: { programme: Programme }) {
   const shown: Plan | null = showNew && proposed ? proposed : plan;
   const over = programme.meetings.every((meeting) => meeting.past);
 
-  // After a class, or where there is no plan yet, the rest is laid out of itself.
-  const asked = useRef(false);
-  const due = mayPlan && !over && !proposed && (!plan || programme.held_since > 0);
+  // Where there is no plan yet, after a class, and after a change the rest is laid out of itself, once for each state of the programme.
+  const asked = useRef(0);
+  const { revision } = programme;
+  const latest = proposed ?? plan;
+  const due =
+    mayPlan && !over && !planning.running && (!latest || latest.stale || (!proposed && programme.held_since > 0));
   useEffect(() => {
-    if (!due || asked.current) return;
-    asked.current = true;
+    if (!due || asked.current === revision) return;
+    asked.current = revision;
     begin.mutate();
-  }, [due, begin]);
+  }, [due, begin, revision]);
 
   const alter = (settings: Settings) => {
     const before = programme.settings;
@@ -214,7 +217,6 @@ function Laid({ programme }: { programme: Programme }) {
           done={(changed) => {
             put(changed);
             setSheet(null);
-            begin.mutate();
           }}
         />
       )}

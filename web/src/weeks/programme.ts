@@ -43,10 +43,7 @@ export function useProgrammeChanges(id: string) {
       const { revision, name, template_id } = now;
       return data(api.PUT("/api/weeks/programmes/{id}", { ...path, body: { revision, name, template_id, settings } }));
     },
-    onSuccess: (programme) => {
-      put(programme);
-      plan.mutate();
-    },
+    onSuccess: put,
   });
   const decide = useMutation({
     mutationFn: ({ plan_id, taken }: { plan_id: string; taken: boolean }) =>

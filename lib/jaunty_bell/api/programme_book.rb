@@ -1,7 +1,7 @@
 module JauntyBell
   module Api
     # A programme met with its group as it stands today: what the page shows of it and what is planned from.
-    class Outlook
+    class ProgrammeBook
       attr_reader :row, :today
 
       # `row` of Store::Programmes; `school`, `masteries` and `combinations` the club's stores; `template` its card as a Core::Card::Plan.
