@@ -25,7 +25,7 @@ class Screenshots < SystemTest
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit }, calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" }, board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") }, student: -> { student("Oona Ferrier") },
-     student_phone: -> {}, weeks: -> { weeks }, weeks_phone: -> {}}
+     student_phone: -> {}, weeks: -> { weeks }}
   end
 
   # A plan that was laid out anew, and why one of its places is there.
