@@ -4,7 +4,7 @@ module JauntyBell
     # everything as it was.
     module PlanJobs
       Job = Struct.new(:done, :error, :stopped, :thread)
-      KEPT = 200 # finished ones remembered
+      KEPT = 50 # finished ones remembered
 
       @jobs = {}
       @lock = Mutex.new
@@ -52,6 +52,8 @@ module JauntyBell
         rescue => e
           job.error = "Something broke while planning. The plan you had stays."
           warn "planning: #{e.class}: #{e.message}\n  #{e.backtrace.first(8).join("\n  ")}"
+        ensure
+          job.thread = nil # and with it all that was planned from
         end
       end
     end

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { api, data } from "../api/client";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
-import { dayAndMonth, shortDate } from "../kit/time";
+import { dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
 import { Agenda } from "./Agenda";
 import { CopySheet } from "./CopySheet";
@@ -49,9 +49,15 @@ function Laid({ programme }: { programme: Programme }) {
     begin.mutate();
   }, [due, begin, revision]);
 
+  // What was wanted before each change made here, to come back to with Ctrl-Z.
+  const earlier = useRef<Settings[]>([]);
+  const undo = () => {
+    const before = earlier.current.pop();
+    if (before) change.mutate(before, { onSuccess: () => say("Taken back: the rest is laid out anew.") });
+  };
   const alter = (settings: Settings) => {
-    const before = programme.settings;
-    change.mutate(settings, { onSuccess: () => say("Noted: the rest is laid out anew.", () => change.mutate(before)) });
+    earlier.current.push(programme.settings);
+    change.mutate(settings, { onSuccess: () => say("Noted: the rest is laid out anew.", undo) });
   };
   const pin = (combination: string, from: string, to: string) => {
     const place = shown?.classes
@@ -68,15 +74,27 @@ function Laid({ programme }: { programme: Programme }) {
     });
     setChosen({ on: to, id: combination });
   };
-  usePlanKeys({ programme, plan: shown, chosen, setChosen, pin: mayPlan ? pin : undefined });
+  usePlanKeys({ programme, plan: shown, chosen, setChosen, pin: mayPlan ? pin : undefined, undo });
   const place =
     chosen &&
     shown?.classes.find((each) => each.on === chosen.on)?.places.find((each) => each.combination_id === chosen.id);
   const next = programme.meetings.find((meeting) => !meeting.past);
+  const coming = programme.meetings.filter((meeting) => !meeting.past && meeting.week === next?.week);
+  const makeCards = () =>
+    draft.mutate(
+      coming.map((meeting) => meeting.on),
+      {
+        onSuccess: (made) => {
+          const stuck = made.find((each) => each.stuck)?.stuck;
+          const done = made.length === 1 ? "The card is in the calendar." : `${made.length} cards are in the calendar.`;
+          say(stuck ? `${done} ${stuck}` : done);
+        },
+      },
+    );
   const trouble = begin.error ?? change.error ?? decide.error ?? draft.error;
   return (
-    <>
-      <header className="mb-2 flex flex-wrap items-end gap-x-3 gap-y-1">
+    <div className="landscape">
+      <div className="mb-2 flex flex-wrap items-end gap-x-3 gap-y-1">
         <h2 className="wide font-extrabold text-xl leading-tight">{programme.name}</h2>
         <p className="text-ink-soft text-sm">
           {programme.group}, {dayAndMonth(programme.start)} to {dayAndMonth(programme.ends)},{" "}
@@ -90,17 +108,8 @@ function Laid({ programme }: { programme: Programme }) {
             <Button small disabled={planning.running || over} onClick={() => begin.mutate()}>
               Plan again
             </Button>
-            <Button
-              small
-              disabled={!plan || !next || draft.isPending}
-              onClick={() =>
-                next &&
-                draft.mutate([next.on], {
-                  onSuccess: ([made]) => say(made?.stuck ?? `The card of ${shortDate(next.on)} is in the calendar.`),
-                })
-              }
-            >
-              Make the next card
+            <Button small disabled={!plan || coming.length === 0 || draft.isPending} onClick={makeCards}>
+              {coming[0] ? `Make the cards of week ${coming[0].week + 1}` : "Make cards"}
             </Button>
             <Button small onClick={() => setSheet("copy")}>
               Copy
@@ -134,7 +143,7 @@ function Laid({ programme }: { programme: Programme }) {
             </Button>
           </div>
         )}
-      </header>
+      </div>
       {trouble && <Trouble error={trouble} />}
       {planning.error && !planning.running && (
         <p role="alert" className="mb-2 font-semibold text-rear text-sm">
@@ -196,7 +205,7 @@ function Laid({ programme }: { programme: Programme }) {
             !planning.running && <p className="text-ink-soft">{over ? "Every class of it is over." : "No plan yet."}</p>
           )}
         </div>
-        <aside className="grid gap-3">
+        <aside className="no-print grid gap-3">
           {place && chosen && (
             <Why
               programme={programme}
@@ -221,6 +230,6 @@ function Laid({ programme }: { programme: Programme }) {
         />
       )}
       {sheet === "copy" && <CopySheet programme={programme} close={() => setSheet(null)} />}
-    </>
+    </div>
   );
 }

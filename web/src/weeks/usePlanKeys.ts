@@ -8,10 +8,11 @@ type Keyed = {
   chosen: At | null;
   setChosen: (at: At | null) => void;
   pin?: (id: string, from: string, to: string) => void;
+  undo: () => void;
 };
 
 /** From place to place with the arrows; with Alt a place is pinned a class earlier or later. */
-export function usePlanKeys({ programme, plan, chosen, setChosen, pin }: Keyed) {
+export function usePlanKeys({ programme, plan, chosen, setChosen, pin, undo }: Keyed) {
   const focus = (at: At) => {
     setChosen(at);
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-place="${at.on} ${at.id}"]`)?.focus());
@@ -43,6 +44,7 @@ export function usePlanKeys({ programme, plan, chosen, setChosen, pin }: Keyed) 
     { keys: "ArrowUp", does: "The one before it", run: () => within(-1) },
     { keys: "Alt+ArrowRight", does: "Pin it to the class after", run: () => move(1) },
     { keys: "Alt+ArrowLeft", does: "Pin it to the class before", run: () => move(-1) },
+    { keys: "Ctrl+z", does: "Undo the last change", run: undo },
     { keys: "p", does: "Pin it where it is", run: () => chosen && pin?.(chosen.id, chosen.on, chosen.on) },
   ]);
 }
