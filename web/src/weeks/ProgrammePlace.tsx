@@ -53,25 +53,27 @@ function Laid({ programme }: { programme: Programme }) {
   const earlier = useRef<Settings[]>([]);
   const undo = () => {
     const before = earlier.current.pop();
-    if (before) change.mutate(before, { onSuccess: () => say("Taken back: the rest is laid out anew.") });
+    if (before) change.mutate(() => before, { onSuccess: () => say("Taken back: the rest is laid out anew.") });
   };
-  const alter = (settings: Settings) => {
-    earlier.current.push(programme.settings);
-    change.mutate(settings, { onSuccess: () => say("Noted: the rest is laid out anew.", undo) });
+  const alter = (make: (settings: Settings) => Settings) => {
+    const noted = (settings: Settings) => {
+      earlier.current.push(settings);
+      return make(settings);
+    };
+    change.mutate(noted, { onSuccess: () => say("Noted: the rest is laid out anew.", undo) });
   };
   const pin = (combination: string, from: string, to: string) => {
     const place = shown?.classes
       .find((each) => each.on === from)
       ?.places.find((each) => each.combination_id === combination);
-    const { settings } = programme;
-    const others = settings.pins.filter(
-      (each) => each.combination_id !== combination || (each.on !== from && each.on !== to),
-    );
-    alter({
+    alter((settings) => ({
       ...settings,
       never: settings.never.filter((each) => each.combination_id !== combination || each.on !== to),
-      pins: [...others, { combination_id: combination, on: to, rung: place?.rung ?? null }],
-    });
+      pins: [
+        ...settings.pins.filter((each) => each.combination_id !== combination || (each.on !== from && each.on !== to)),
+        { combination_id: combination, on: to, rung: place?.rung ?? null },
+      ],
+    }));
     setChosen({ on: to, id: combination });
   };
   usePlanKeys({ programme, plan: shown, chosen, setChosen, pin: mayPlan ? pin : undefined, undo });
@@ -93,7 +95,7 @@ function Laid({ programme }: { programme: Programme }) {
     );
   const trouble = begin.error ?? change.error ?? decide.error ?? draft.error;
   return (
-    <div className="landscape">
+    <>
       <div className="mb-2 flex flex-wrap items-end gap-x-3 gap-y-1">
         <h2 className="wide font-extrabold text-xl leading-tight">{programme.name}</h2>
         <p className="text-ink-soft text-sm">
@@ -230,6 +232,6 @@ function Laid({ programme }: { programme: Programme }) {
         />
       )}
       {sheet === "copy" && <CopySheet programme={programme} close={() => setSheet(null)} />}
-    </div>
+    </>
   );
 }

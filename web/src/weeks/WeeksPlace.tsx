@@ -25,7 +25,7 @@ export default function WeeksPlace() {
   if (programmes.error) return <Trouble error={programmes.error} />;
   const shown = page ?? programmes.data[0]?.id;
   return (
-    <>
+    <div className="landscape">
       <PageTitle
         aside={
           mayPlan && (
@@ -77,6 +77,6 @@ export default function WeeksPlace() {
           }}
         />
       )}
-    </>
+    </div>
   );
 }

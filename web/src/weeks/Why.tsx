@@ -7,13 +7,13 @@ type Props = {
   programme: Programme;
   place: PlanPlace;
   on: string;
-  change?: (settings: Settings) => void;
+  change?: (make: (settings: Settings) => Settings) => void;
   close: () => void;
 };
 
 /** Why a place is where it is, what is expected of each student there, and what a coach can say to it. */
 export function Why({ programme, place, on, change, close }: Props) {
-  const { settings, students, names } = programme;
+  const { students, names } = programme;
   const id = place.combination_id;
   const without = <T extends { combination_id: string; on: string }>(list: T[]) =>
     list.filter((each) => each.combination_id !== id || each.on !== on);
@@ -39,18 +39,18 @@ export function Why({ programme, place, on, change, close }: Props) {
       {change && !past && (
         <div className="no-print mt-2 flex flex-wrap gap-1">
           {place.pinned ? (
-            <Button small onClick={() => change({ ...settings, pins: without(settings.pins) })}>
+            <Button small onClick={() => change((settings) => ({ ...settings, pins: without(settings.pins) }))}>
               Take the pin out
             </Button>
           ) : (
             <Button
               small
               onClick={() =>
-                change({
+                change((settings) => ({
                   ...settings,
                   never: without(settings.never),
                   pins: [...without(settings.pins), { combination_id: id, on, rung: place.rung }],
-                })
+                }))
               }
             >
               Pin it here
@@ -59,11 +59,11 @@ export function Why({ programme, place, on, change, close }: Props) {
           <Button
             small
             onClick={() =>
-              change({
+              change((settings) => ({
                 ...settings,
                 pins: without(settings.pins),
                 never: [...without(settings.never), { combination_id: id, on }],
-              })
+              }))
             }
           >
             Not in this class
@@ -71,13 +71,13 @@ export function Why({ programme, place, on, change, close }: Props) {
           <Button
             small
             onClick={() =>
-              change({
+              change((settings) => ({
                 ...settings,
                 not_before: [
                   ...settings.not_before.filter((each) => each.combination_id !== id),
                   { combination_id: id, on: dayAfter(on) },
                 ],
-              })
+              }))
             }
           >
             Not before the next

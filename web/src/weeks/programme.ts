@@ -36,11 +36,15 @@ export function useProgrammeChanges(id: string) {
     mutationFn: () => data(api.POST("/api/weeks/programmes/{id}/plans", { ...path, body: { id: newId() } })),
     onSuccess: (state) => client.setQueryData(planningOf(id), { ...state, running: true }),
   });
+  // One after another, each from what the one before it left.
   const change = useMutation({
-    mutationFn: (settings: Settings) => {
+    scope: { id: `programme ${id}` },
+    mutationFn: async (make: (settings: Settings) => Settings) => {
+      await client.cancelQueries({ queryKey: keyOf(id) });
       const now = client.getQueryData<Programme>(keyOf(id));
       if (!now) throw new Error("A programme is changed once it is here.");
       const { revision, name, template_id } = now;
+      const settings = make(now.settings);
       return data(api.PUT("/api/weeks/programmes/{id}", { ...path, body: { revision, name, template_id, settings } }));
     },
     onSuccess: put,
