@@ -16,7 +16,7 @@ type Props = {
 };
 
 const NAMES = 196;
-const LEAST = 23;
+const LEAST = 19;
 
 /** Combinations as strands that climb from left to right over the classes of the weeks, with the load as their ground. */
 export function Strands({ programme, plan, chosen, choose, pin }: Props) {
