@@ -88,7 +88,7 @@ module JauntyBell
 
       def book_of(row, today: people.today)
         card = cards.find(row[:template_id])
-        ProgrammeBook.new(db, club_id, row, school: school, masteries: masteries, combinations: combinations, template: plan(card[:blocks], card[:minutes], group: row[:group_id]), today: today)
+        ProgrammeBook.new(db, club_id, row, school: school, masteries: masteries, combinations: combinations, template: reckoned(card[:blocks], card[:minutes], size_of(row[:group_id])), today: today)
       end
 
       def whole(row)

@@ -55,9 +55,6 @@ module JauntyBell
           rungs
         end
 
-        # Drills one more place of a walk.
-        def drill(walk, index, rung, times) = walk.drill(index, rung, times, gate: ((rung > walk.begun && rung.positive?) ? walk.share(rung - 1, index) : nil))
-
         # The Course of a strand over `times` {class => times over}, climbing as soon as the order allows. `begun` counts by class the new things of
         # the other strands. nil where it may not be begun in the first of them.
         def climb(strand, times, schedule, begun)
@@ -65,7 +62,7 @@ module JauntyBell
           times.sort.each do |index, over|
             rung = rungs_at(strand, index, walk, schedule, fresh: begun[index] < most_new).last
             return nil unless rung
-            drill(walk, index, rung, over)
+            walk.drill(index, rung, over)
           end
           strand.remember(walk.course)
         end

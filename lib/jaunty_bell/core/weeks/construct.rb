@@ -38,7 +38,7 @@ module JauntyBell
             .map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }.sort_by { |weight, id, _| [weight, id] }.map(&:last)
           ranked.each { |strand| take(strand, index) if @left.positive? }
           again
-          @chosen.each { |id, (rung, times)| @board.drill(@walks[id], index, rung, times) }
+          @chosen.each { |id, (rung, times)| @walks[id].drill(index, rung, times) }
         end
 
         # Places that are left go to what presses most, a second time over.

@@ -60,7 +60,7 @@ module JauntyBell
           set_out.tap do |walk|
             places.each do |index, rung, times|
               break if before && index >= before
-              walk.drill(index, rung, times, gate: ((rung > walk.begun && rung.positive?) ? walk.share(rung - 1, index) : nil))
+              walk.drill(index, rung, times)
             end
           end
         end

@@ -51,8 +51,9 @@ module JauntyBell
         # The rung the group stands at after what was drilled; -1 for none.
         attr_reader :begun
 
-        # One more place; `gate` the share that holds the rung beneath, where it begins one.
-        def drill(index, rung, times, gate: nil)
+        # One more place.
+        def drill(index, rung, times)
+          gate = share(rung - 1, index) if rung > @begun && rung.positive?
           before = after = 0.0
           l = -1
           @squad.scales_at(index).each do |scale|
