@@ -4,8 +4,8 @@ module JauntyBell
       # How much clean evidence it takes to hold a rung beside so much rough evidence: Mastery's own line at 0.70, worked out once at
       # quarters of a repetition and read between them, because a planner asks for it a million times.
       #
-      #   HeldLine.clean_for(0) # => 5.4556… a first-time clean run of six
-      #   HeldLine.clean_for(4) # => 19.7…
+      #   HeldLine.clean_for(0) # => 5.4556…, so six clean ones without a rough one
+      #   HeldLine.clean_for(4) # => 19.5152…
       module HeldLine
         STEP = 0.25 # repetitions
         MOST = 40.0 # rough repetitions up to which it is worked out; beyond, the last stretch goes on
