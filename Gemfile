@@ -28,6 +28,9 @@ gem "json", "~> 2.9"
 
 # Loading and mathematics
 gem "zeitwerk", "~> 2.6"
+
+# A club's own day, from the time zones the system knows
+gem "tzinfo", "~> 2.0", require: false
 gem "rubystats", "~> 0.4", require: false
 gem "graph_matching", "~> 0.2", require: false
 

@@ -1,4 +1,5 @@
 require "yaml"
+require "zlib"
 require "jaunty_bell/store"
 require "jaunty_bell/files"
 require "jaunty_bell/stand_ins"
@@ -15,13 +16,13 @@ module JauntyBell
       ROUND = %w[block title work_s rest_s explain_s effort share rung more].freeze
 
       # `today` is the last day of history, `weeks` how many there are, `now` the time up to which classes have been held.
-      def initialize(db, today:, now: Time.now, weeks: 8, seed: SEED)
+      def initialize(db, today:, now: nil, weeks: 8, seed: SEED)
         @db = db
         @today = today
-        @now = now
+        @now = now || ((today == Clock.today(FACTS["time_zone"])) ? Clock.now : Time.utc(today.year, today.month, today.day, 12))
         @weeks = weeks
-        @random = Random.new(seed)
-        @told = Random.new(seed + 1) # of what is written down, so that it does not disturb the rest
+        @seed = seed
+        draw_for("the club")
       end
 
       # Writes everything in one transaction. `hash` turns the password into what accounts keep. Returns the club's id.
@@ -35,6 +36,7 @@ module JauntyBell
           drills
           cards
           classes
+          draw_for("what follows")
           holds
           knock
           elsewhere
@@ -47,6 +49,12 @@ module JauntyBell
 
       # A version 4 UUID drawn from the seed.
       def uuid = uuid_of(@random.bytes(16))
+
+      # From here on chance is of this part of the story alone, so that what happened in a class is the same whatever weekday today is.
+      def draw_for(*part)
+        @random = Random.new(Zlib.crc32([@seed, *part].join("/")))
+        @told = Random.new(@random.seed + 1) # of what is written down, so that it does not disturb the rest
+      end
 
       def uuid_of(bytes)
         hex = bytes.unpack1("H*")
@@ -156,10 +164,12 @@ module JauntyBell
       def elsewhere
         FACTS["elsewhere"].each do |facts|
           record = Store::Record.new(@db, @club_id, student(facts["student"])["id"], account_id: nil)
-          facts["days"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: facts["effort"], minutes: facts["minutes"], title: facts["title"]) }
-          facts["rest"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: 0, minutes: 0, title: "rest") unless trained?(facts["student"], @today - ago) }
+          facts["days"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: facts["effort"], minutes: facts["minutes"], title: facts["title"], at: evening(@today - ago)) }
+          facts["rest"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: 0, minutes: 0, title: "rest", at: evening(@today - ago)) unless trained?(facts["student"], @today - ago) }
         end
       end
+
+      def evening(day) = Time.utc(day.year, day.month, day.day, 20)
 
       # A programme under way, with the plan that was made of it on its first day from what was known then.
       def programme
@@ -202,32 +212,37 @@ module JauntyBell
         FACTS["knock"]["student"] != student["name"] || @today - day >= FACTS["knock"]["ago"]
       end
 
+      # Every slot of the week was held so many weeks running, and stands in the calendar four weeks on.
       def classes
-        first = @today - 7 * @weeks + 1
-        (first..(@today + 28)).each do |day|
-          FACTS["groups"].each do |group|
-            group["slots"].each_with_index do |slot, i|
-              hold(group, slot, group["cards"][i % group["cards"].size], day) if slot["day"] == day.cwday
-            end
-          end
+        slots = FACTS["groups"].flat_map { |group| group["slots"].each_with_index.map { |slot, i| [group, slot, group["cards"][i % group["cards"].size]] } }
+        dated = slots.flat_map do |group, slot, card|
+          last = last_held(slot)
+          (last - 7 * (@weeks - 1)).step(@today + 28, 7).map { |day| [day, group, slot, card, (last - day).to_i / 7] }
         end
+        dated.sort_by { |day, group, slot, *| [day, slot["at"], group["name"]] }.each { |day, group, slot, card, ago| hold(group, slot, card, day, ago) }
       end
 
-      def hold(group, slot, card_name, day)
-        starts = @db.get(Sequel.lit("?::timestamp AT TIME ZONE ?", "#{day} #{slot["at"]}", FACTS["time_zone"]))
+      # The last day on which a slot's class is over by now.
+      def last_held(slot) = (@today - 7..@today).select { |day| day.cwday == slot["day"] && starts(slot, day) + slot["minutes"] * 60 <= @now }.max
+
+      def starts(slot, day) = TZInfo::Timezone.get(FACTS["time_zone"]).local_to_utc(Time.utc(day.year, day.month, day.day, *slot["at"].split(":").map(&:to_i)))
+
+      # `ago` says how many weeks after it there was a later one.
+      def hold(group, slot, card_name, day, ago)
+        draw_for(group["name"], slot["day"], ago)
+        starts = starts(slot, day)
         ends = starts + slot["minutes"] * 60
         card = @cards.fetch(card_name)
         id = uuid
         held = ends <= @now
         @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]], coach_id: @coaches[group["coach"]],
           title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil, room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
-        record(id, group, card, day, starts, slot["minutes"]) if held
+        record(id, group, card, day, starts, slot["minutes"], @weeks - 1 - ago) if held
       end
 
-      def record(class_id, group, card, day, starts, minutes)
+      def record(class_id, group, card, day, starts, minutes, week)
         there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day) }
         store = Store::Classes.new(@db, @club_id)
-        week = (day - (@today - 7 * @weeks)).to_i / 7
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
         store.record(class_id, {pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
@@ -276,7 +291,7 @@ module JauntyBell
         drilled = card[:plan].tasks.values.filter_map { |task| [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air" }.uniq
         drilled.sample(3, random: @random).map do |combination_id, rung|
           attempted = @random.rand(8..16)
-          chance = (0.42 + 0.5 * student["talent"] + 0.045 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
+          chance = (0.54 + 0.44 * student["talent"] + 0.04 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
           clean = attempted.times.count { @random.rand < chance }
           {id: uuid, student_id: student["id"], combination_id: combination_id, rung: rung, on: day, attempted: attempted,
            clean: clean, broke_at: (broke_at(combination_id) if clean < attempted), at: starts + 1800}

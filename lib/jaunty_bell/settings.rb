@@ -8,21 +8,30 @@ module JauntyBell
   #   DATABASE_URL     a PostgreSQL server of one's own; without it bin/start runs one on loopback under JAUNTY_DATA
   #   JAUNTY_PGPORT    the port of that own server, 54329
   #   JAUNTY_HTTPS     1 where the program stands behind HTTPS: cookies are then marked secure
+  #   JAUNTY_HOSTS     the names it is reached by, with commas between (gym.example); bare addresses and localhost are answered always
+  #   JAUNTY_PROXIES   addresses of proxies that are believed when they say who asks, with commas between; none
   #   JAUNTY_SECRET    64 characters or more that sign the sessions; without it one is made and kept in JAUNTY_DATA
-  #   JAUNTY_TODAY     a date the demo club's history ends on, today
+  #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or 2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
   module Settings
+    # A setting that cannot be meant so.
+    class Wrong < StandardError; end
+
     class << self
-      def port = Integer(ENV.fetch("PORT", "4000"))
+      def port = a_port("PORT", "4000")
 
       def host = ENV.fetch("HOST", "127.0.0.1")
 
       def data = ENV.fetch("JAUNTY_DATA") { File.join(Dir.home, ".local/share/jaunty-bell") }
 
-      def pg_port = Integer(ENV.fetch("JAUNTY_PGPORT", "54329"))
+      def pg_port = a_port("JAUNTY_PGPORT", "54329")
 
       def database_url = ENV.fetch("DATABASE_URL") { "postgres://jaunty@127.0.0.1:#{pg_port}/jaunty_bell" }
 
       def https? = ENV["JAUNTY_HTTPS"] == "1"
+
+      def hosts = list("JAUNTY_HOSTS") + [host]
+
+      def proxies = list("JAUNTY_PROXIES")
 
       # Made once and kept where nobody else can read it.
       def secret
@@ -35,6 +44,19 @@ module JauntyBell
           File.read(path)
         end
       end
+
+      # Raises Wrong where one of them cannot be meant so.
+      def check = [port, pg_port]
+
+      def a_port(name, usual)
+        number = Integer(ENV.fetch(name, usual), 10, exception: false)
+        raise Wrong, "#{name} is a number from 1 to 65535, not \"#{ENV[name]}\"." unless number&.between?(1, 65_535)
+        number
+      end
+      private :a_port
+
+      def list(name) = ENV.fetch(name, "").split(",").map(&:strip).reject(&:empty?)
+      private :list
 
       def root = File.expand_path("../..", __dir__)
     end

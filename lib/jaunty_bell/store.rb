@@ -3,6 +3,7 @@ require "sequel"
 require "zeitwerk"
 require "jaunty_bell/core"
 require "jaunty_bell/settings"
+require "jaunty_bell/clock"
 
 module JauntyBell
   module Store
@@ -14,6 +15,15 @@ module JauntyBell
         @current = current
         super("Somebody changed this since you opened it.")
       end
+    end
+
+    # The database is not there, or has gone away.
+    UNREACHABLE = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
+
+    # Whether what broke is a value that no column can hold (SQLSTATE class 22).
+    def self.unkeepable?(error)
+      cause = error.wrapped_exception
+      cause.respond_to?(:result) && cause.result&.error_field(PG::Result::PG_DIAG_SQLSTATE).to_s.start_with?("22")
     end
 
     # There is no such row in this club.

@@ -18,7 +18,8 @@ class DemoTest < StoreTest
   end
 
   def test_it_is_the_same_from_the_same_seed
-    assert_equal load(Date.new(2026, 5, 6)), load(Date.new(2026, 5, 6))
+    one, two = Array.new(2) { load(Date.new(2026, 5, 6)) }
+    TABLES.each { |table| one[table].zip(two[table]).each { |rows| assert_equal(*rows, table) } }
   end
 
   def test_it_is_dated_relative_to_the_day
