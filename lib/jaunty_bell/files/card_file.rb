@@ -8,6 +8,8 @@ module JauntyBell
       FORMAT = "jaunty-bell/card"
       Read = Core::Value.of(:name, :minutes, :level, :blocks, :combinations, :drills)
       DRILL = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing].freeze
+      # Of what a file need not say.
+      USUAL = {rungs: ["count"], tempo: Core::Bench::Pace::TEMPO, pause_s: Core::Bench::Pace::PAUSE, both_sides: false, rest: "still", ladder: "up", breathing: true}.freeze
       LISTS = %i[rungs kit holder_cues cautions].freeze
 
       class << self
@@ -38,6 +40,8 @@ module JauntyBell
           rows = read.drills.map { |facts| drill_facts(facts) { |name| name }.merge(id: facts["name"]) }
           named = Shelf.of(rows, {}, read.combinations)
           Core::Card::Plan.new(CardJson.blocks(read.blocks, Shelf.new(named.drills, combinations)), minutes: read.minutes, company: company)
+        rescue KeyError => e
+          raise Core::InvalidInput.new("Something is missing in this card: #{e.message}.", path: "text")
         end
 
         # A drill as the file holds it; the block gives the name of a combination's id.
@@ -49,7 +53,7 @@ module JauntyBell
 
         # Back: facts as Store::Drills takes them; the block gives the id of a combination's name.
         def drill_facts(data)
-          facts = (DRILL + LISTS).to_h { |key| [key, data[key.to_s]] }
+          facts = (DRILL + LISTS).to_h { |key| [key, data[key.to_s].nil? ? USUAL[key] : data[key.to_s]] }
           facts.merge(pool: data.fetch("pool").map { |each| {combination_id: yield(each.fetch("combination")), at_rungs: each["at_rungs"].to_a} })
         end
 

@@ -20,6 +20,7 @@ module JauntyBell
         data = JSON.parse(text)
         ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1] && data["combinations"].is_a?(Array)
         raise Core::InvalidInput.new("This is JSON, but no list of combinations of ours.", path: "text") unless ours
+        CombinationList.few_enough(data["combinations"].size)
         names = taken.to_set
         data["combinations"].each_with_index.map { |entry, i| line(entry, i + 1, reading, names) }
       rescue JSON::ParserError

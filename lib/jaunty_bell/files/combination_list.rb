@@ -9,11 +9,19 @@ module JauntyBell
       # names on the shelf.
       def self.read(text, reading, taken: [])
         names = taken.to_set
+        few_enough(text.lines.size)
         text.lines.each_with_index.filter_map do |line, i|
           content = line.strip
           next if content.empty? || content.start_with?("#")
           checked(split(content, i + 1), reading, names)
         end
+      end
+
+      MOST = 2_000 # at once, so that it is read while somebody waits
+
+      # Raises Core::InvalidInput for a list that is too long.
+      def self.few_enough(size)
+        raise Core::InvalidInput.new("The list has #{size} lines: send at most #{MOST} at once.", path: "text") if size > MOST
       end
 
       # The list of rows (Store::Combinations) as text, in the reading's numbering.

@@ -21,7 +21,6 @@ module JauntyBell
         else StudentJson.plain(value)
         end
       end
-      private_class_method :written
     end
   end
 end

@@ -15,7 +15,7 @@ module JauntyBell
         def csv(held)
           CSV.generate do |lines|
             lines << %w[table row column value]
-            held.each { |table, rows| rows.each_with_index { |row, i| row.each { |column, value| lines << [table, i + 1, column, written(value)] unless value.nil? } } }
+            held.each { |table, rows| rows.each_with_index { |row, i| row.each { |column, value| lines << [table, i + 1, column, Export.written(written(value))] unless value.nil? } } }
           end
         end
 

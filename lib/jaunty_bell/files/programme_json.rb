@@ -2,11 +2,11 @@ module JauntyBell
   module Files
     # A programme as its page shows it: what is wanted, what can be, what is planned, what is proposed instead and how forecasts came out.
     class ProgrammeJson
-      # One line of the list.
-      def self.line(row)
-        settings = row[:settings]
-        {id: row[:id], name: row[:name], group_id: row[:group_id], group: row[:group_name], start: settings["start"], weeks: settings["weeks"], goals: settings["goals"].size, revision: row[:revision], archived: !row[:archived_at].nil?}
-      end
+      # One line of the list (a row of Store::Programmes#lines).
+      def self.line(row) = {**row.slice(:id, :name, :group_id, :revision, :start, :weeks, :goals), group: row[:group_name], archived: !row[:archived_at].nil?}
+
+      # The same of a whole row.
+      def self.line_of(row) = line(row.merge(start: row[:settings]["start"], weeks: row[:settings]["weeks"], goals: row[:settings]["goals"].size))
 
       # `view` an Api::ProgrammeBook; `plan` and `proposed` rows of Store::Programmes or nil; `moves` [Core::Weeks::Move]; `classes` the group's in the calendar.
       def initialize(row, view, plan:, proposed:, moves:, history:, classes:)
@@ -20,10 +20,10 @@ module JauntyBell
       end
 
       def to_h
-        {**ProgrammeJson.line(@row), template_id: @row[:template_id], settings: @row[:settings], slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f, today: @view.today.iso8601, from: @view.from.iso8601,
-                                     ends: programme.ends.iso8601, ladder: @view.ladder, students: @view.learners.map { |learner| {id: learner.id, name: learner.name, keen: learner.keen.round(2)} }, left_out: @view.left_out, names: names,
-                                     meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits, plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
-                                     held_since: @view.held_since, scores: scores, history: @history.map { |each| history(each) }}
+        {**ProgrammeJson.line_of(@row), template_id: @row[:template_id], settings: @row[:settings], slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f, today: @view.today.iso8601, from: @view.from.iso8601,
+                                        ends: programme.ends.iso8601, ladder: @view.ladder, students: @view.learners.map { |learner| {id: learner.id, name: learner.name, keen: learner.keen.round(2)} }, left_out: @view.left_out, names: names,
+                                        meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits, plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
+                                        held_since: @view.held_since, scores: scores, history: @history.map { |each| history(each) }}
       end
 
       private

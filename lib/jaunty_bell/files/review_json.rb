@@ -4,7 +4,7 @@ module JauntyBell
     module ReviewJson
       # Of a strap's samples [[ms, beats a minute], …]: the least, the mean and the most.
       def self.heart(samples)
-        beats = samples.map(&:last)
+        beats = Core::Book::HeartRate.heard(samples.map(&:to_a)).map(&:last)
         {samples: beats.size, least: beats.min, mean: beats.empty? ? nil : beats.sum.fdiv(beats.size).round(1), most: beats.max}
       end
 

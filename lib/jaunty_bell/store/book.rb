@@ -70,7 +70,7 @@ module JauntyBell
 
       # {student id => [days]} of the classes since a day they were at and whose effort nobody has told.
       def unasked(students, since:)
-        told = @db[:efforts].where(club_id: @club_id, class_id: Sequel[:attendances][:class_id], student_id: Sequel[:attendances][:student_id], taken_back_at: nil)
+        told = @db[:efforts].where(club_id: @club_id, class_id: Sequel[:presences][:class_id], student_id: Sequel[:presences][:student_id], taken_back_at: nil)
         held(students).where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date - 1", since) }.exclude(told.exists).from_self.where { on >= since }.order(:on).select_hash_groups(:student_id, :on)
       end
 
@@ -88,7 +88,7 @@ module JauntyBell
       # The last classes of a student, newest first, with what was written down in each: rows {class_id:, title:, on:, left_at:,
       # partners: [names], notes: [texts], knocks: [{matter:, text:}], broke: [{name:, at:, times:}]}. Five queries.
       def classes(student_id, limit: 10)
-        rows = on_day(of(:attendances, student_id).join(:classes, club_id: :club_id, id: :class_id)).order(Sequel.desc(:starts_at)).limit(limit).select_append(:class_id, :title).all
+        rows = on_day(of(:presences, student_id).join(:classes, club_id: :club_id, id: :class_id)).order(Sequel.desc(:starts_at)).limit(limit).select_append(:class_id, :title).all
         ids = rows.map { |row| row[:class_id] }
         partners, written = partners(student_id, ids), written(student_id, ids)
         rows.map { |row| row.merge(partners: partners.fetch(row[:class_id], []), **written.transform_values { |by_class| by_class.fetch(row[:class_id], []) }) }
@@ -130,7 +130,7 @@ module JauntyBell
       end
 
       # Classes that were held, a row for each student who was there, with the day.
-      def held(students) = on_day(of(:attendances, students).join(:classes, club_id: :club_id, id: :class_id).exclude(ended_at: nil)).select_append(Sequel[:attendances][:student_id])
+      def held(students) = on_day(of(:presences, students).join(:classes, club_id: :club_id, id: :class_id).exclude(ended_at: nil)).select_append(Sequel[:presences][:student_id])
 
       # {class id => names of whom they worked with}
       def partners(student_id, class_ids)

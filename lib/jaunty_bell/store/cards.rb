@@ -44,7 +44,7 @@ module JauntyBell
       end
 
       def archive(id, version:, archived:)
-        edit(id, version, archived_at: archived ? Sequel::CURRENT_TIMESTAMP : nil)
+        edit(id, version, archived_at: archived ? Clock.now : nil)
         find(id)
       end
 
@@ -67,6 +67,15 @@ module JauntyBell
         row.merge(blocks: plain(row[:blocks]))
       end
 
+      # The number of the version that stands now. Raises Missing.
+      def version_of(id) = rows.where(id: id).get(:version) || raise(Missing, "This card is not in your club.")
+
+      # A card's :blocks as they were at a version, or as they are for nil. Raises Missing.
+      def drilled(id, number)
+        was = number && @db[:card_versions].where(club_id: @club_id, card_id: id).where { version <= number }.order(Sequel.desc(:version)).get(:blocks)
+        was ? {blocks: plain(was)} : find(id)
+      end
+
       # The share of the left hand (0–1) over the cards of the classes held since a day; nil where nothing has been held.
       def usual_left(since)
         held = @db[:classes].where(Sequel[:classes][:club_id] => @club_id).exclude(ended_at: nil).where { starts_at >= since }.join(:cards, club_id: :club_id, id: :card_id)
@@ -83,7 +92,7 @@ module JauntyBell
       def plain(blocks) = JSON.parse(JSON.generate(blocks))
 
       def edit(id, version, changes)
-        changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Sequel::CURRENT_TIMESTAMP))
+        changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
         raise(Stale, find(id)) if changed.zero?
       end
 

@@ -115,7 +115,7 @@ module JauntyBell
       end
 
       def ended(row, on)
-        rows.where(id: row[:id], lifted_at: nil).update(to: [on, row[:from]].max, lifted_at: Sequel::CURRENT_TIMESTAMP)
+        rows.where(id: row[:id], lifted_at: nil).update(to: [on, row[:from]].max, lifted_at: Clock.now)
         rows.first(id: row[:id])
       end
 

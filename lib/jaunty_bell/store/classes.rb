@@ -3,10 +3,11 @@ module JauntyBell
     # Classes on a date and the facts of them. Facts carry ids made by the device: sent twice, they are stored once.
     class Classes
       FACTS = {attendances: %i[id class_id student_id at], departures: %i[id class_id student_id at], pairings: %i[id class_id student_ids at],
-               round_runs: %i[id class_id round title combination_id worked_s outcome at], calls: %i[id class_id round combination_id at],
+               round_runs: %i[id class_id round title combination_id worked_s outcome device at], calls: %i[id class_id round combination_id at],
                marks: %i[id class_id student_id combination_id rung on attempted clean broke_at rubric at], notes: %i[id class_id student_id text at],
                knocks: %i[id class_id student_id matter text at], recordings: %i[id class_id student_id round kind samples at],
                efforts: %i[id class_id student_id on effort minutes estimated at]}.freeze
+      TAKEN_BACK = %i[attendances marks efforts].freeze # what can be taken back
       SAID_BY = %i[marks notes knocks].freeze # whose coach is kept
 
       def initialize(db, club_id)
@@ -27,7 +28,14 @@ module JauntyBell
       def next_after(time) = next_of_group(nil, time)
 
       # The next class of a group (of any, for nil) that is neither over nor called off, or nil.
-      def next_of_group(group_id, time) = between(time - 7200, time + 28 * 86_400).find { |row| row[:ended_at].nil? && row[:cancelled_at].nil? && (group_id.nil? || row[:group_id] == group_id) }
+      def next_of_group(group_id, time)
+        open = rows.where(ended_at: nil, cancelled_at: nil).where { starts_at > time - UNDER_WAY }.where { starts_at < time + LOOKED_AHEAD }.order(:starts_at, :id)
+        found = (group_id ? open.where(group_id: group_id) : open).first or return
+        between(found[:starts_at], found[:starts_at] + 1).find { |row| row[:id] == found[:id] }
+      end
+
+      UNDER_WAY = 7_200 # seconds for which a class that has begun is still the next
+      LOOKED_AHEAD = 28 * 86_400
 
       # Raises Missing.
       def find(id) = rows.first(id: id) || raise(Missing, "This class is not in your club.")
@@ -62,7 +70,7 @@ module JauntyBell
       # Calls a class off, or on again; with `following` the rest of its series too. Raises Missing or Conflict.
       def cancel(id, cancelled:, following: false)
         row = unheld(id)
-        touch(following ? later(row) : rows.where(id: id), {cancelled_at: cancelled ? Sequel::CURRENT_TIMESTAMP : nil}, 0)
+        touch(following ? later(row) : rows.where(id: id), {cancelled_at: cancelled ? Clock.now : nil}, 0)
         find(id)
       end
 
@@ -89,7 +97,7 @@ module JauntyBell
 
       # Ids of the combinations a group has drilled in class or been marked on.
       def met(group_id)
-        held = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id).join(:classes, club_id: :club_id, id: :class_id).where(group_id: group_id)
+        held = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true).join(:classes, club_id: :club_id, id: :class_id).where(group_id: group_id)
         marked = @db[:marks].where(club_id: @club_id, student_id: @db[:students].where(club_id: @club_id, group_id: group_id).select(:id))
         held.exclude(combination_id: nil).select(:combination_id).union(marked.select(:combination_id)).select_map(:combination_id)
       end
@@ -101,22 +109,16 @@ module JauntyBell
         @db.transaction(savepoint: true) do
           facts.fetch(:guests, []).each { |guest| welcome(class_id, guest) }
           known(facts.fetch(:pairings, []).flat_map { |pairing| pairing[:student_ids] }.uniq)
-          fresh = facts.except(:guests).sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
+          fresh = facts.except(:guests, :taken_back).sum { |table, list| append(table, list.map { |fact| fact.merge(class_id: class_id) }, coach_id) }
           held_back(facts.fetch(:knocks, []), coach_id)
+          take_back(class_id, facts.fetch(:taken_back, []), facts)
           judged_anew(facts.fetch(:marks, []))
           one_effort_each(class_id, facts.fetch(:efforts, []))
+          History.new(@db, @club_id, class_id).settle if facts[:round_runs]&.any?
           fresh
         end
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("A fact names a student or a combination that is not in your club.")
-      end
-
-      # Takes marks back; they stay on record but no longer count.
-      def take_back_marks(class_id, ids)
-        @db.transaction(savepoint: true) do
-          taken = @db[:marks].where(club_id: @club_id, class_id: class_id, id: ids, taken_back_at: nil)
-          judged_anew(taken.returning(:student_id, :combination_id).update(taken_back_at: Sequel::CURRENT_TIMESTAMP))
-        end
       end
 
       # Marks the class as held; saying so twice changes nothing.
@@ -133,8 +135,10 @@ module JauntyBell
         @db.transaction(savepoint: true) do
           now = rows.where(id: id).for_update.first || raise(Missing, "This class is not in your club.")
           leader = now[:live]
-          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if leader && leader["device"] != live["device"] && !take && leads?(leader, live)
-          rows.where(id: id).update(live: Sequel.pg_jsonb(live))
+          other = leader && leader["device"] != live["device"]
+          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if other && !take && leads?(leader, live)
+          History.new(@db, @club_id, id).led(live["device"], Clock.now) if leader.nil? || other
+          rows.where(id: id).update(live: Sequel.pg_jsonb(live.except("card_version")), card_version: Sequel.function(:coalesce, :card_version, live["card_version"]))
         end
       end
 
@@ -153,7 +157,7 @@ module JauntyBell
       # they trained at the club on the day already}}; `met` {[id, id] in order => days since they last worked together}.
       def known_of(row, ids)
         day = day_of(row)
-        came = @db[:attendances].where(Sequel[:attendances][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
+        came = @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
           .join(:classes, club_id: :club_id, id: :class_id).where { Sequel[:classes][:starts_at] < row[:starts_at] + 43_200 }
           .select(:student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone), Sequel[:classes][:minutes])
           .from_self.group(:student_id).select(:student_id, Sequel.lit("max(day) FILTER (WHERE day < ?) AS last", day), Sequel.lit("coalesce(sum(minutes) FILTER (WHERE day = ?), 0) AS minutes", day))
@@ -201,7 +205,7 @@ module JauntyBell
       # A week on is a week by the clock on the wall: the shift is made in local time.
       def touch(set, facts, shift)
         moved = Sequel.lit("((starts_at AT TIME ZONE (?)) + make_interval(secs => ?)) AT TIME ZONE (?)", zone, shift, zone)
-        set.update(facts.merge(starts_at: moved, revision: Sequel[:revision] + 1, changed_at: Sequel::CURRENT_TIMESTAMP))
+        set.update(facts.merge(starts_at: moved, revision: Sequel[:revision] + 1, changed_at: Clock.now))
       end
 
       def guarding(&)
@@ -223,7 +227,7 @@ module JauntyBell
       end
 
       def present
-        @db[:attendances].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* + Sequel[:classes][:erased] }
+        @db[:presences].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* + Sequel[:classes][:erased] }
       end
 
       # Somebody who came without being on file: a student of the class's group, or of the club's first, from now on.
@@ -233,11 +237,23 @@ module JauntyBell
         @db[:students].insert_conflict.insert(club_id: @club_id, id: guest[:id], group_id: group, name: guest[:name].strip, stance: guest[:stance], level: "foundation")
       end
 
-      # A knock to the head holds the student back at once (Core::Care::HeadKnock).
+      # A knock to the head holds the student back at once, from the day it happened (Core::Care::HeadKnock).
       def held_back(knocks, coach_id)
         knocks.select { |knock| knock[:matter] == Core::Care::HeadKnock::MATTER }.each do |knock|
-          holds = Core::Care::HeadKnock.holds(knock[:id], People.new(@db, @club_id).today)
+          holds = Core::Care::HeadKnock.holds(knock[:id], @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", knock[:at], zone)))
           Care.new(@db, @club_id, account_id: coach_id).hold_back(holds, student_id: knock[:student_id], note: knock[:text])
+        end
+      end
+
+      # Takes facts back by their ids: they stay on record but no longer count, whether they came before, come with them or are still to come.
+      def take_back(class_id, ids, facts)
+        @db[:retractions].insert_conflict.multi_insert(ids.uniq.map { |id| {club_id: @club_id, fact_id: id, class_id: class_id, at: Clock.now} }) if ids.any?
+        late = facts.values_at(*TAKEN_BACK).compact.flatten.map { |fact| fact[:id] }
+        wanted = @db[:retractions].where(club_id: @club_id, class_id: class_id, fact_id: ids + late).select_map(:fact_id)
+        return if wanted.empty?
+        TAKEN_BACK.each do |table|
+          taken = @db[table].where(club_id: @club_id, class_id: class_id, id: wanted, taken_back_at: nil)
+          (table == :marks) ? judged_anew(taken.returning(:student_id, :combination_id).update(taken_back_at: Clock.now)) : taken.update(taken_back_at: Clock.now)
         end
       end
 
@@ -245,7 +261,7 @@ module JauntyBell
       def one_effort_each(class_id, efforts)
         told = @db[:efforts].where(club_id: @club_id, class_id: class_id, student_id: efforts.map { |effort| effort[:student_id] }.uniq, taken_back_at: nil)
         told.order(:estimated, Sequel.desc(:at), :id).select(:id, :student_id).all.group_by { |row| row[:student_id] }.each_value do |rows|
-          @db[:efforts].where(club_id: @club_id, id: rows.drop(1).map { |row| row[:id] }).update(taken_back_at: Sequel::CURRENT_TIMESTAMP) if rows.size > 1
+          @db[:efforts].where(club_id: @club_id, id: rows.drop(1).map { |row| row[:id] }).update(taken_back_at: Clock.now) if rows.size > 1
         end
       end
 

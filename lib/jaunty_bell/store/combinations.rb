@@ -41,7 +41,7 @@ module JauntyBell
 
       # Off the shelf or back on to it. Raises Missing, Stale, or Conflict where the name has been taken meanwhile.
       def archive(id, version:, archived:)
-        edit(id, version, {archived_at: archived ? Sequel::CURRENT_TIMESTAMP : nil}, find(id)[:name])
+        edit(id, version, {archived_at: archived ? Clock.now : nil}, find(id)[:name])
       end
 
       # Adds many at once, all or none: hashes with the arguments of #add. Raises Conflict.
@@ -72,7 +72,7 @@ module JauntyBell
       def edit(id, version, changes, name)
         guarding_name(name) do
           rows.where(id: id, version: version).returning
-            .update(changes.merge(version: Sequel[:version] + 1, changed_at: Sequel::CURRENT_TIMESTAMP)).first
+            .update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now)).first
         end || raise(Stale, find(id))
       end
 

@@ -13,9 +13,15 @@ module JauntyBell
         end
       end
 
-      # Brings the schema up to the newest migration, all or nothing for each.
+      # The database is of a newer program than this one.
+      class TooNew < StandardError; end
+
+      # Brings the schema up to the newest migration, all or nothing for each. Raises TooNew.
       def self.migrate(db)
         Sequel.extension :migration
+        newest = Dir[File.join(MIGRATIONS, "*.rb")].map { |path| File.basename(path).to_i }.max
+        stands = db.table_exists?(:schema_info) ? db[:schema_info].get(:version).to_i : 0
+        raise TooNew, "the database was made by a newer version of Jaunty Bell (schema #{stands}; this one knows #{newest}): start that one." if stands > newest
         Sequel::Migrator.run(db, MIGRATIONS, use_advisory_lock: true)
       end
 

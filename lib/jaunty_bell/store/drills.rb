@@ -43,7 +43,7 @@ module JauntyBell
       end
 
       def archive(id, version:, archived:)
-        guarding(find(id)[:name]) { edit(id, version, archived_at: archived ? Sequel::CURRENT_TIMESTAMP : nil) }
+        guarding(find(id)[:name]) { edit(id, version, archived_at: archived ? Clock.now : nil) }
         find(id)
       end
 
@@ -74,7 +74,7 @@ module JauntyBell
       end
 
       def edit(id, version, changes)
-        changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Sequel::CURRENT_TIMESTAMP))
+        changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
         raise(Stale, find(id)) if changed.zero?
       end
 

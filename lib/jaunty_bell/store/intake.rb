@@ -118,7 +118,7 @@ module JauntyBell
       def class_of(facts)
         @attended ||= begin
           zone = @db[:clubs].where(id: @club_id).select(:time_zone)
-          @db[:attendances].where(Sequel[:attendances][:club_id] => @club_id).join(:classes, club_id: :club_id, id: :class_id).order(Sequel.desc(:starts_at))
+          @db[:presences].where(Sequel[:presences][:club_id] => @club_id).join(:classes, club_id: :club_id, id: :class_id).order(Sequel.desc(:starts_at))
             .select(:student_id, :class_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS \"on\"", zone)).to_hash(%i[student_id on], :class_id)
         end
         @attended[[student(facts), facts["on"]]]

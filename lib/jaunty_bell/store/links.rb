@@ -31,7 +31,7 @@ module JauntyBell
       # Tries of those who ever broke at a link, as far back as they still weigh something.
       def broken(half_lives)
         who = @db[:marks].where(club_id: @club_id, student_id: half_lives.keys, taken_back_at: nil).exclude(broke_at: nil).distinct.select_map(:student_id)
-        who.empty? ? {} : Book.new(@db, @club_id).tries(students: who, since: Date.today - Core::Book::WeakLinks.days(half_lives.values.max))
+        who.empty? ? {} : Book.new(@db, @club_id).tries(students: who, since: Clock.today - Core::Book::WeakLinks.days(half_lives.values.max))
       end
 
       def kept(id, tries, whole, half_life)

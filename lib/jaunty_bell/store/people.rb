@@ -10,7 +10,7 @@ module JauntyBell
       def club = @db[:clubs].first(id: @club_id)
 
       # The day in the club's own time zone.
-      def today = @db.get(Sequel.lit("(now() AT TIME ZONE ?)::date", club[:time_zone]))
+      def today = Clock.today(club[:time_zone])
 
       def groups = @db[:groups].where(club_id: @club_id).order(:name).all
 

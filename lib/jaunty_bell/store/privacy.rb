@@ -3,7 +3,7 @@ module JauntyBell
     # All that is held about one student: to give it to them, and to erase it.
     class Privacy
       # Tables with rows of one student, facts before what they refer to.
-      OWN = %i[attendances departures efforts marks notes knocks recordings class_guests masteries corrections health_audit holds].freeze
+      OWN = %i[attendances departures efforts marks notes knocks recordings class_guests masteries links corrections health_audit holds].freeze
       OF_HOLDS = %i[return_steps clearances].freeze
       LEFT_OUT = %i[club_id].freeze
 
@@ -15,31 +15,44 @@ module JauntyBell
         @club_id = club_id
       end
 
-      # {table => [row]}, the student's own row first. Raises Missing.
+      # {table => [row]}, the student's own row first; of plans what they say of the student. Raises Missing.
       def held(student_id)
         student = People.new(@db, @club_id).student(student_id)
         own = OWN.to_h { |table| [table, rows(table).where(student_id: student_id).all] }
         ids = own[:holds].map { |hold| hold[:id] }
         {students: [student], groups: rows(:groups).where(id: student[:group_id]).all, kept_apart: apart(student_id).all, pairings: pairings(student_id).all, **own,
-         **OF_HOLDS.to_h { |table| [table, rows(table).where(hold_id: ids).all] }}.transform_values { |list| list.map { |row| row.except(*LEFT_OUT) } }
+         **OF_HOLDS.to_h { |table| [table, rows(table).where(hold_id: ids).all] },
+         retractions: rows(:retractions).where(fact_id: own.values_at(*Classes::TAKEN_BACK).flatten.map { |fact| fact[:id] }).all,
+         plans: Programmes.new(@db, @club_id).forecasts_of(student_id)}.transform_values { |list| list.map { |row| row.except(*LEFT_OUT) } }
       end
 
       # {table => how many rows}, as erasing would take them.
       def counts(student_id) = held(student_id).except(:students, :groups).transform_values(&:size).reject { |_, count| count.zero? }
 
-      # Takes everything that names a student away, all or nothing. Raises Missing.
-      def erase(student_id)
-        People.new(@db, @club_id).student(student_id)
+      # Takes everything that names a student away, all or nothing; what stays says who (`by`, an account's id) erased
+      # whom and when, without the name. Raises Missing.
+      def erase(student_id, by: nil)
+        student = People.new(@db, @club_id).student(student_id)
         @db.transaction(savepoint: true) do
-          came = rows(:attendances).where(student_id: student_id).select(:class_id)
+          came = rows(:presences).where(student_id: student_id).select(:class_id)
           rows(:classes).where(id: came).update(erased: Sequel[:erased] + 1)
           rows(:classes).where(Sequel.lit("live::text LIKE ?", "%#{student_id}%")).update(live: nil)
           part_company(student_id)
+          facts = Classes::TAKEN_BACK.flat_map { |table| rows(table).where(student_id: student_id).select_map(:id) }
+          rows(:retractions).where(fact_id: facts).delete
           OWN.each { |table| rows(table).where(student_id: student_id).delete }
           Programmes.new(@db, @club_id).forget(student_id)
           apart(student_id).delete
           rows(:students).where(id: student_id).delete
+          Unnamed.new(@db, @club_id).take_out(student[:name])
+          @db[:erasures].insert(club_id: @club_id, student_id: student_id, account_id: by, at: Clock.now)
         end
+      end
+
+      # Who was erased, newest first: [{student_id:, by:, at:}].
+      def erasures
+        @db[:erasures].where(Sequel[:erasures][:club_id] => @club_id).left_join(:accounts, id: :account_id)
+          .select(:student_id, Sequel[:accounts][:name].as(:by), :at).order(Sequel.desc(:at)).all
       end
 
       private

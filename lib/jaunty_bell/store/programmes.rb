@@ -9,17 +9,23 @@ module JauntyBell
         @club_id = club_id
       end
 
-      # Rows with the group's name, newest change first.
-      def all(archived: false)
-        named.where(archived ? Sequel.~(archived_at: nil) : {archived_at: nil}).order(Sequel.desc(:changed_at), Sequel[:programmes][:id]).all.map { |row| plain(row) }
-      end
+      # What a list says of each, with the group's name, newest change first: {id:, name:, group_id:, group_name:, revision:, archived_at:, start:, weeks:, goals:}.
+      def lines(archived: false) = @db.fetch(archived ? LINES_AWAY : LINES, @club_id).all
+
+      LINES = <<~SQL.freeze
+        SELECT programmes.id, programmes.name, group_id, groups.name AS group_name, revision, archived_at,
+          settings->>'start' AS start, (settings->>'weeks')::int AS weeks, jsonb_array_length(coalesce(settings->'goals', '[]')) AS goals
+        FROM programmes JOIN groups ON groups.club_id = programmes.club_id AND groups.id = group_id
+        WHERE programmes.club_id = ? AND archived_at IS NULL ORDER BY changed_at DESC, programmes.id
+      SQL
+      LINES_AWAY = LINES.sub("IS NULL", "IS NOT NULL").freeze
 
       # With the group's name. Raises Missing.
       def find(id) = plain(named.first(Sequel[:programmes][:id] => id) || raise(Missing, "This programme is not in your club."))
 
-      # Raises Conflict.
+      # Sent twice it is kept once. Raises Conflict.
       def add(id:, group_id:, **facts)
-        guarding { @db[:programmes].insert(**columns(facts), club_id: @club_id, id: id, group_id: group_id) }
+        guarding { @db[:programmes].insert_conflict(target: %i[club_id id]).insert(**columns(facts), club_id: @club_id, id: id, group_id: group_id) }
         find(id)
       end
 
@@ -30,7 +36,7 @@ module JauntyBell
       end
 
       def archive(id, revision:, archived:)
-        edit(id, revision, archived_at: archived ? Sequel::CURRENT_TIMESTAMP : nil)
+        edit(id, revision, archived_at: archived ? Clock.now : nil)
         find(id)
       end
 
@@ -38,17 +44,17 @@ module JauntyBell
       def keep(programme_id, id:, revision:, planned_on:, plan:)
         @db.transaction(savepoint: true) do
           rows.where(id: programme_id).for_update.first || raise(Missing, "This programme is not in your club.")
-          waiting(programme_id).update(left_at: Sequel::CURRENT_TIMESTAMP)
+          waiting(programme_id).update(left_at: Clock.now)
           nth = (of(programme_id).max(:nth) || 0) + 1
           @db[:programme_plans].insert(club_id: @club_id, id: id, programme_id: programme_id, nth: nth, revision: revision, planned_on: planned_on, plan: Sequel.pg_jsonb(plan),
-            taken_at: (Sequel::CURRENT_TIMESTAMP if of(programme_id).exclude(taken_at: nil).empty?))
+            taken_at: (Clock.now if of(programme_id).exclude(taken_at: nil).empty?))
         end
       end
 
       # Takes or leaves a plan that waits. Raises Missing, or Conflict where it has been decided on.
       def decide(programme_id, id, taken:)
         of(programme_id).first(id: id) || raise(Missing, "This plan is not of this programme.")
-        changed = waiting(programme_id).where(id: id).update((taken ? :taken_at : :left_at) => Sequel::CURRENT_TIMESTAMP)
+        changed = waiting(programme_id).where(id: id).update((taken ? :taken_at : :left_at) => Clock.now)
         raise Conflict.new("This plan has been decided on.", path: "id") if changed.zero?
       end
 
@@ -63,18 +69,36 @@ module JauntyBell
       # Every plan without what it says, newest first.
       def history(programme_id) = of(programme_id).order(Sequel.desc(:nth)).select(:id, :nth, :planned_on, :made_at, :taken_at, :left_at, :revision, Sequel.lit("(plan->>'value')::float AS value")).all
 
+      # What every plan says of a student: [{plan_id:, planned_on:, said: [what]}].
+      def forecasts_of(student_id)
+        naming(student_id).select(:id, :planned_on, :plan).all.map do |row|
+          {plan_id: row[:id], planned_on: row[:planned_on], said: about(JSON.parse(row[:plan].to_json), student_id)}
+        end
+      end
+
       # Takes a student out of every plan.
       def forget(student_id)
-        @db[:programme_plans].where(club_id: @club_id).where(Sequel.lit("plan::text LIKE ?", "%#{student_id}%")).select(:id, :plan).all.each do |row|
+        naming(student_id).select(:id, :plan).all.each do |row|
           @db[:programme_plans].where(club_id: @club_id, id: row[:id]).update(plan: Sequel.pg_jsonb(without(JSON.parse(row[:plan].to_json), student_id)))
         end
       end
 
       private
 
+      def naming(student_id) = @db[:programme_plans].where(club_id: @club_id).where(Sequel.lit("plan::text LIKE ?", "%#{student_id}%"))
+
+      # Every part of a plan that is of a student, with where it stands.
+      def about(data, student_id, where = [])
+        case data
+        when Array then data.each_with_index.flat_map { |each, i| about(each, student_id, [*where, i]) }
+        when Hash then [*([data.except("student_id").merge("where" => where.join("/"))] if data["student_id"] == student_id), *data.flat_map { |key, each| about(each, student_id, [*where, key]) }]
+        else []
+        end
+      end
+
       def without(data, student_id)
         case data
-        when Array then data.reject { |each| each.is_a?(Hash) && each["student_id"] == student_id }.map { |each| without(each, student_id) }
+        when Array then data.reject { |each| each == student_id || (each.is_a?(Hash) && each["student_id"] == student_id) }.map { |each| without(each, student_id) }
         when Hash then data.transform_values { |each| without(each, student_id) }
         else data
         end
@@ -97,7 +121,7 @@ module JauntyBell
 
       def edit(id, revision, changes)
         find(id)
-        changed = rows.where(id: id, revision: revision).update(**changes, revision: Sequel[:revision] + 1, changed_at: Sequel::CURRENT_TIMESTAMP)
+        changed = rows.where(id: id, revision: revision).update(**changes, revision: Sequel[:revision] + 1, changed_at: Clock.now)
         raise Stale.new(find(id)) if changed.zero?
       end
 

@@ -12,8 +12,8 @@ module JauntyBell
       end
 
       # A session elsewhere, one whose effort was not asked, or a day of rest (0 minutes). Sent twice it is kept once. Raises Conflict.
-      def add_effort(id:, on:, effort:, minutes:, title: nil, class_id: nil, estimated: false)
-        row = {club_id: @club_id, id: id, student_id: @student_id, class_id: class_id, on: on, effort: effort, minutes: minutes, estimated: estimated, title: title, at: Sequel::CURRENT_TIMESTAMP}
+      def add_effort(id:, on:, effort:, minutes:, title: nil, class_id: nil, estimated: false, at: Clock.now)
+        row = {club_id: @club_id, id: id, student_id: @student_id, class_id: class_id, on: on, effort: effort, minutes: minutes, estimated: estimated, title: title, at: at}
         @db.transaction(savepoint: true) { @db[:efforts].insert_conflict(target: %i[club_id id]).insert(row) }
         id
       rescue Sequel::ForeignKeyConstraintViolation
@@ -26,7 +26,7 @@ module JauntyBell
       end
 
       # Takes a fact back: it stays on record and no longer counts. Raises Missing.
-      def take_back(what, id, reason:) = changed(what, id, reason) { |fact| fact[:taken_back_at] ? {} : {taken_back_at: Sequel::CURRENT_TIMESTAMP} }
+      def take_back(what, id, reason:) = changed(what, id, reason) { |fact| fact[:taken_back_at] ? {} : {taken_back_at: Clock.now} }
 
       # Counts a fact again that was taken back. Raises Missing.
       def give_back(what, id, reason:) = changed(what, id, reason) { |fact| fact[:taken_back_at] ? {taken_back_at: nil} : {} }
@@ -40,7 +40,7 @@ module JauntyBell
       # Writes down that something was put right that another store has changed.
       def trace(what, id, before:, after:, reason:)
         @db[:corrections].insert(club_id: @club_id, id: SecureRandom.uuid, student_id: @student_id, what: what, fact_id: id, before: Sequel.pg_jsonb(before), after: after && Sequel.pg_jsonb(after),
-          reason: reason.strip, account_id: @account_id, at: Sequel.function(:clock_timestamp)) # in the order they were made, in one transaction too
+          reason: reason.strip, account_id: @account_id, at: Clock.now) # in the order they were made, in one transaction too
       end
 
       private

@@ -2,12 +2,16 @@ module JauntyBell
   module Store
     # What a club teaches and how it writes: its settings, its numbering and its own techniques.
     class School
-      # An open account by its id with its club's settings and own techniques, all a request begins with, in one query.
-      def self.account(db, id)
-        own = db[:techniques].where(club_id: Sequel[:accounts][:club_id]).select { jsonb_agg(:entry).order(:id) }
-        db[:accounts].join(:clubs, id: :club_id).where(Sequel[:accounts][:id] => id, :status_id => 2)
-          .select(Sequel[:accounts][:id], :club_id, Sequel[:accounts][:name], :email, :role, :numbering, :settings, own.as(:own_techniques)).first
-      end
+      # An open account with its club's settings and own techniques, and when one of its sessions was used last: all a request begins with, in one query.
+      ACCOUNT = <<~SQL.freeze
+        SELECT accounts.id, accounts.club_id, accounts.name, email, role, numbering, settings, sessions.last_use, sessions.created_at AS began,
+          (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id) AS own_techniques
+        FROM accounts JOIN clubs ON clubs.id = accounts.club_id JOIN account_active_session_keys AS sessions ON sessions.account_id = accounts.id
+        WHERE accounts.id = ? AND status_id = 2 AND sessions.session_id IN ?
+      SQL
+
+      # By its id and the (hashed) ids its session may have; nil where there is no such session.
+      def self.account(db, id, sessions) = db.fetch(ACCOUNT, id, sessions).first
 
       # `known` may bring settings and own techniques that have been fetched already (from .account).
       def initialize(db, club_id, known = {})
@@ -17,12 +21,18 @@ module JauntyBell
         @own_techniques = known[:own_techniques].to_a.map(&:to_h) if known.key?(:own_techniques)
       end
 
-      # The club's settings, defaults included, as a Core::Lexicon::School.
-      def settings = Core::Lexicon::School.default.with(stored.except("numbers"))
+      # The club's settings, defaults included, as a Core::Lexicon::School. Where one that is kept will not do, its default stands in (see #problems): a club is
+      # never shut out of the page that mends it.
+      def settings = kept.first
+
+      # What is wrong with settings that are kept: [sentence].
+      def problems = kept.last
 
       # Changes some settings, of a table only the numbers that are given. Raises Core::InvalidInput and changes nothing
       # where one of them will not do.
       def change(changes)
+        loads(changes["lead_kick_loads"]) if changes.key?("lead_kick_loads")
+        numbering("own") if changes["numbering"] == "own"
         rewrite do |stored|
           settings.with(changes).to_h.slice(*stored.keys, *changes.keys.map(&:to_s)).merge(stored.slice("numbers"))
         end
@@ -86,6 +96,16 @@ module JauntyBell
         Core::Lexicon::Numbering.new({"id" => "own", "name" => "Our own", "numbers" => numbers}, techniques)
       end
 
+      # The scheme a coach reads in: theirs, else the club's, else the default; the first of them that there is.
+      def scheme(own)
+        [own, settings.numbering].compact.each do |id|
+          return numbering(id)
+        rescue Core::InvalidInput
+          next
+        end
+        Core::Lexicon::Numberings[Core::Lexicon::School.default.numbering]
+      end
+
       # The schemes a coach of this club can choose from.
       def numberings = Core::Lexicon::Numberings.all + (stored["numbers"] ? [numbering("own")] : [])
 
@@ -96,6 +116,15 @@ module JauntyBell
       end
 
       private
+
+      def kept = @kept ||= Core::Lexicon::School.default.as_far_as_it_goes(stored.except("numbers"))
+
+      # Raises InvalidInput where a lead kick would be loaded by what there is not.
+      def loads(given)
+        wanted = given.is_a?(Array) ? given : given.to_s.split(",").map(&:strip)
+        strange = wanted.find { |load| !techniques.key?(load.to_s.split.first) }
+        raise Core::InvalidInput.new("\"#{strange}\" is no technique here: say switch, walk-up, slip lead and the like.", path: "lead_kick_loads") if strange
+      end
 
       def voices = @db[:voices].where(club_id: @club_id)
 
@@ -111,7 +140,7 @@ module JauntyBell
           row.update(settings: Sequel.pg_jsonb(yield(@stored)))
         end
       ensure
-        @stored = nil
+        @stored = @kept = nil
       end
     end
   end

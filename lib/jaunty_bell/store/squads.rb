@@ -73,7 +73,7 @@ module JauntyBell
 
       def held = @held ||= recent.count
 
-      def came = @came ||= @db[:attendances].where(club_id: @club_id, class_id: recent.select(:id), student_id: ids).group_and_count(:student_id).to_hash(:student_id, :count)
+      def came = @came ||= @db[:presences].where(club_id: @club_id, class_id: recent.select(:id), student_id: ids).group_and_count(:student_id).to_hash(:student_id, :count)
 
       def last_came = @last_came ||= Book.new(@db, @club_id).last_came(ids, @today)
 
@@ -81,8 +81,8 @@ module JauntyBell
 
       # How many times somebody was there while a combination was drilled.
       def drilled(since)
-        drills = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :class_id => classes.where(Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since)).select(:id)).exclude(combination_id: nil).select(:class_id, :combination_id).distinct
-        @db[:attendances].where(Sequel[:attendances][:club_id] => @club_id, :student_id => ids).join(drills.as(:drills), class_id: :class_id).count
+        drills = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true, :class_id => classes.where(Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since)).select(:id)).exclude(combination_id: nil).select(:class_id, :combination_id).distinct
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids).join(drills.as(:drills), class_id: :class_id).count
       end
     end
   end

@@ -18,18 +18,18 @@ module JauntyBell
 
       # {index of the run => seconds it was worked} as the Floor recorded it.
       def worked(class_id)
-        @db[:round_runs].where(club_id: @club_id, class_id: class_id).exclude(outcome: "skipped").group(:round).select_hash(:round, Sequel.function(:sum, :worked_s).cast(Integer).as(:worked_s))
+        @db[:round_runs].where(club_id: @club_id, class_id: class_id, counts: true).exclude(outcome: "skipped").group(:round).select_hash(:round, Sequel.function(:sum, :worked_s).cast(Integer).as(:worked_s))
       end
 
-      # What one student did in each class since a day, newest first: [[day, class id, Core::Book::ClassWork::Tally]]. Who came late or left early is counted for the
-      # rounds that ended while they were there. Three queries.
+      # What one student did in each class since a day, newest first: [[day, class id, Core::Book::ClassWork::Tally]]. A round counts for who was there when it
+      # ended. Five queries.
       def of_student(student, since:)
         rows = classes(student[:id], since).all
-        trios = trios(student[:id], rows.map { |row| row[:class_id] })
-        ended = ended(rows.map { |row| row[:class_id] })
+        ids = rows.map { |row| row[:class_id] }
+        trios, ended, there = trios(student[:id], ids), ended(ids), presences(student[:id], ids)
         rows.map do |row|
-          there = row[:rounds].map { |round| read(round) }.select { |round| there?(round, row, ended.fetch(row[:class_id], {})) }
-          [row[:on], row[:class_id], Core::Book::ClassWork.sum(there, seats: trios.include?(row[:class_id]) ? 3 : 2, southpaw: student[:stance] == "southpaw")]
+          rounds = row[:rounds].map { |round| read(round) }.select { |round| there?(round, ended.fetch(row[:class_id], {}), there.fetch(row[:class_id])) }
+          [row[:on], row[:class_id], Core::Book::ClassWork.sum(rounds, seats: trios.include?(row[:class_id]) ? 3 : 2, southpaw: student[:stance] == "southpaw")]
         end
       end
 
@@ -39,13 +39,18 @@ module JauntyBell
 
       def classes(student_id, since)
         zone = @db[:clubs].where(id: @club_id).select(:time_zone)
-        @db[:attendances].where(Sequel[:attendances][:club_id] => @club_id, Sequel[:attendances][:student_id] => student_id).join(:classes, club_id: :club_id, id: :class_id)
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, Sequel[:presences][:student_id] => student_id).join(:classes, club_id: :club_id, id: :class_id)
           .join(:class_works, club_id: Sequel[:classes][:club_id], class_id: Sequel[:classes][:id])
-          .left_join(Sequel[:departures].as(:gone), {Sequel[:gone][:club_id] => Sequel[:classes][:club_id], Sequel[:gone][:class_id] => Sequel[:classes][:id], Sequel[:gone][:student_id] => student_id})
-          .where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since) }
-          .group(Sequel[:classes][:club_id], Sequel[:classes][:id], :rounds, Sequel[:attendances][:at]).order(Sequel.desc(:starts_at))
-          .select(Sequel[:classes][:id].as(:class_id), :rounds, Sequel[:attendances][:at].as(:came), Sequel.function(:min, Sequel[:gone][:at]).as(:left),
-            Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS \"on\"", zone), :starts_at)
+          .where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since) }.order(Sequel.desc(:starts_at))
+          .select(Sequel[:classes][:id].as(:class_id), :rounds, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS \"on\"", zone), :starts_at)
+      end
+
+      # {class id => Core::Floor::Presence}
+      def presences(student_id, class_ids)
+        events = {attendances: {taken_back_at: nil}, departures: {}}.map do |table, but|
+          @db[table].where(club_id: @club_id, student_id: student_id, class_id: class_ids, **but).select_hash_groups(:class_id, :at)
+        end
+        class_ids.to_h { |id| [id, Core::Floor::Presence.of(comings: events[0].fetch(id, []), goings: events[1].fetch(id, []))] }
       end
 
       def trios(student_id, class_ids)
@@ -54,14 +59,14 @@ module JauntyBell
 
       # {class id => {round => when it ended}}
       def ended(class_ids)
-        @db[:round_runs].where(club_id: @club_id, class_id: class_ids).order(:at).select(:class_id, :round, :at).each_with_object({}) do |row, found|
+        @db[:round_runs].where(club_id: @club_id, class_id: class_ids, counts: true).order(:at).select(:class_id, :round, :at).each_with_object({}) do |row, found|
           (found[row[:class_id]] ||= {})[row[:round]] = row[:at]
         end
       end
 
-      def there?(round, row, ended)
+      def there?(round, ended, presence)
         at = ended[round.index] or return true
-        at >= row[:came] && (row[:left].nil? || at <= row[:left] + GRACE)
+        presence.at?(at, grace: GRACE)
       end
 
       def read(data)

@@ -23,6 +23,9 @@ module JauntyBell
           raise InvalidInput.new("A reading is [milliseconds, #{RATES.min} to #{RATES.max} beats a minute], not #{sample.inspect}.", path: "samples")
         end
 
+        # Those samples that can have been heard; what was kept before anybody looked is left out.
+        def self.heard(samples) = samples.select { |sample| read(sample) rescue false } # rubocop:disable Style/RescueModifier
+
         # Of several recordings, each with a clock of its own, one after another.
         def self.joined(recordings, rest:, most:)
           samples = recordings.reject(&:empty?).reduce([]) { |all, one| all + one.map { |at, beats| [at + (all.empty? ? 0 : all.last.first + LONGEST_GAP + 1 - one.first.first), beats] } }

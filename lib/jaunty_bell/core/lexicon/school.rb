@@ -16,6 +16,9 @@ module JauntyBell
                   "stand_down/juniors" => 0..365}.freeze
         ANY = 0..10_000
 
+        # How many texts a list may hold, and how long each may be.
+        TEXTS = {"rooms" => [30, 60], "first_aid" => [20, 200], "lead_kick_loads" => [20, 40]}.freeze
+
         def self.default = @default ||= new(Shelf.schools.fetch("settings"))
 
         def self.choices = Shelf.schools.fetch("choices")
@@ -33,6 +36,15 @@ module JauntyBell
           School.new(@settings.merge(changes.to_h { |name, value| [name.to_s, checked(name.to_s, value)] }))
         end
 
+        # The same as far as the changes will do, and why the others will not: [School, [sentence]].
+        def as_far_as_it_goes(changes)
+          changes.reduce([self, []]) do |(school, problems), change|
+            [school.with([change].to_h), problems]
+          rescue InvalidInput => e
+            [school, [*problems, e.message]]
+          end
+        end
+
         def to_h = @settings
 
         private
@@ -40,7 +52,8 @@ module JauntyBell
         def checked(name, value)
           raise InvalidInput.new("There is no school setting \"#{name}\". Known: #{@settings.keys.join(", ")}.", path: name) unless @settings.key?(name)
           value = cast(name, value)
-          allowed = School.choices[name]
+          value = texts(name, value) if TEXTS.key?(name)
+          allowed = (name == "numbering") ? [*Numberings.all.map(&:id), "own"] : School.choices[name]
           if allowed && !allowed.include?(value)
             raise InvalidInput.new("\"#{value}\" is not a choice for #{name}. Choose from: #{allowed.join(", ")}.", path: name)
           end
@@ -51,10 +64,16 @@ module JauntyBell
           case @settings[name]
           when true, false then boolean(name, value)
           when Integer then counted(name, value)
-          when Array then value.is_a?(Array) ? value : value.to_s.split(",").map(&:strip)
+          when Array then list(name, value)
           when Hash then table(name, value)
           else value.to_s.tr("-_", "  ").then { |text| School.choices[name]&.find { |choice| choice.tr("-", " ") == text } || value.to_s }
           end
+        end
+
+        # A list, or its parts with commas between.
+        def list(name, value)
+          return value if value.is_a?(Array)
+          value.is_a?(String) ? value.split(",").map(&:strip) : refuse(name, value, "a list of texts")
         end
 
         # A table of numbers: of what is there already, or of the implements a club owns.
@@ -71,6 +90,12 @@ module JauntyBell
           limits = LIMITS.fetch(name, ANY)
           refuse(name, value, "a whole number from #{limits.min} to #{limits.max.to_s.sub("10000", "10,000")}") unless number && limits.cover?(number)
           number
+        end
+
+        def texts(name, list)
+          most, longest = TEXTS.fetch(name)
+          fits = list.size <= most && list.all? { |each| each.is_a?(String) && each.strip != "" && each.length <= longest }
+          fits ? list.map(&:strip) : refuse(name, list.inspect[0, 60], "at most #{most} lines of text, none empty and none longer than #{longest} characters")
         end
 
         def boolean(name, value)

@@ -72,23 +72,33 @@ module JauntyBell
 
         # The heaviest efforts under the ceiling, none above what is wanted, the evenest of those; the lightest there are where nothing is under it.
         def choose(meetings, ceiling)
-          allowed = EFFORTS.select { |effort| effort <= [@wanted.to_r, EFFORTS.first].max }
-          allowed = allowed.last(ALLOWED)
-          found = ways(meetings, allowed.any? ? allowed : EFFORTS.first(1), @hard)
-          under = found.select { |way| ceiling.nil? || load(meetings, way) <= ceiling }
-          return ways(meetings, EFFORTS.first(4), @hard).select { |way| load(meetings, way) <= ceiling }.max_by { |way| [load(meetings, way), -spread(way)] } || [EFFORTS.first] * meetings.size if under.empty?
-          under.max_by { |way| [load(meetings, way), -spread(way)] }
+          allowed = EFFORTS.select { |effort| effort <= [@wanted.to_r, EFFORTS.first].max }.last(ALLOWED)
+          heaviest(meetings, allowed, ceiling) || heaviest(meetings, EFFORTS.first(4), ceiling) || [EFFORTS.first] * meetings.size
         end
         ALLOWED = 8 # half points down from what is wanted
 
-        def load(meetings, efforts) = meetings.zip(efforts).sum { |meeting, effort| meeting.minutes * effort }
-
-        def spread(efforts) = efforts.sum { |effort| (effort - efforts.sum / efforts.size)**2 }
-
-        def ways(meetings, allowed, hard)
-          meetings.reduce([[]]) do |found, _|
-            found.flat_map { |way| allowed.map { |effort| way + [effort] } }.reject { |way| way.last >= @limits.hard && ((way.size == 1) ? hard : way[-2] >= @limits.hard) }
+        # Class by class, of all ways that come to about the same load and end as hard the best alone is followed: the work grows with the classes of a week.
+        # nil where nothing is under the ceiling.
+        def heaviest(meetings, allowed, ceiling)
+          ways = [Way.new(0, 0, @hard, [])]
+          meetings.each do |meeting|
+            on = ways.flat_map { |way| allowed.filter_map { |effort| further(way, meeting, effort, ceiling) } }
+            ways = on.group_by { |way| [way.hard, (way.load / GRAIN).floor] }.map { |_, alike| alike.max_by(&:worth) }
           end
+          ways.max_by(&:worth)&.efforts
+        end
+        GRAIN = 10 # load that makes no difference worth trying
+
+        Way = Struct.new(:load, :squares, :hard, :efforts) do
+          # The heavier the better, then the evener: of one load the even efforts have the least squares.
+          def worth = [load, -squares]
+        end
+        private_constant :Way
+
+        def further(way, meeting, effort, ceiling)
+          load, hard = way.load + meeting.minutes * effort, effort >= @limits.hard
+          return if (ceiling && load > ceiling) || (hard && way.hard)
+          Way.new(load, way.squares + effort**2, hard, [*way.efforts, effort])
         end
       end
     end

@@ -1,0 +1,47 @@
+module JauntyBell
+  module Store
+    # Takes a name out of everything a club has written: notes, reasons, titles. "Somebody" stands in its place, so that
+    # what was said of others still reads.
+    class Unnamed
+      INSTEAD = "somebody"
+      OWN_WORDS = %w[notes knocks holds corrections efforts].freeze # where people are called by their first name alone
+      NOBODY_S = %i[accounts students groups clubs techniques voices].freeze # names of other people and things
+
+      def initialize(db, club_id)
+        @db = db
+        @club_id = club_id
+      end
+
+      # The whole name everywhere; the first name alone in what was written down in classes, unless somebody else here
+      # has it.
+      def take_out(name)
+        first = name.split.first
+        mine = first.length > 1 && students.where(Sequel.ilike(:name, "#{@db.dataset.escape_like(first)}%")).empty?
+        columns.each do |table, column, type|
+          replace(table, column, type, name)
+          replace(table, column, type, first) if mine && OWN_WORDS.include?(table.to_s)
+        end
+      end
+
+      private
+
+      def students = @db[:students].where(club_id: @club_id)
+
+      # [[table, column, type]] of a club's texts.
+      def columns
+        @db.tables.reject { |table| NOBODY_S.include?(table) }.flat_map do |table|
+          schema = @db.schema(table).to_h
+          next [] unless schema.key?(:club_id)
+          schema.filter_map { |column, facts| [table, column, facts[:db_type]] if %w[text jsonb].include?(facts[:db_type]) }
+        end
+      end
+
+      def replace(table, column, type, word)
+        pattern = "(^|[^[:alnum:]])#{word.gsub(/[^[:alnum:][:space:]]/) { |sign| "\\#{sign}" }.gsub(/\s+/, "\\s+")}(?![[:alnum:]])"
+        text = Sequel.cast(column, String)
+        changed = Sequel.function(:regexp_replace, text, pattern, "\\1#{INSTEAD}", "gi")
+        @db[table].where(club_id: @club_id).where(Sequel.lit("? ~* ?", text, pattern)).update(column => Sequel.cast(changed, type))
+      end
+    end
+  end
+end
