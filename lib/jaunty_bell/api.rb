@@ -1,4 +1,5 @@
 # Sinatra, one file per room, thin: check, ask the core, store, answer.
+require "jaunty_bell/said"
 require "zeitwerk"
 require "jaunty_bell/store"
 require "jaunty_bell/files"

@@ -33,6 +33,8 @@ module JauntyBell
       Times are seconds or m:ss.
     TEXT
 
+    LARGEST = 1e9 # what a cell may hold
+
     def self.run(arguments, input: $stdin, output: $stdout, errors: $stderr)
       new(arguments.dup, input, errors).run(output)
     rescue Core::InvalidInput, OptionParser::ParseError => e
@@ -253,7 +255,10 @@ module JauntyBell
     end
 
     def cell_number(cell, line, column)
-      Integer(cell.strip, 10, exception: false) || Float(cell.strip, exception: false) || refuse("Line #{line + 1}: \"#{cell}\" is not a number for #{column}.")
+      number = Integer(cell.strip, 10, exception: false) || Float(cell.strip, exception: false)
+      refuse("Line #{line + 1}: \"#{cell}\" is not a number for #{column}.") if number.nil?
+      refuse("Line #{line + 1}: #{cell.strip[0, 20]} is too large to be a #{column}.") unless number.to_f.abs < LARGEST
+      number
     end
 
     def counted(number)

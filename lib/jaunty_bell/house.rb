@@ -1,6 +1,5 @@
-require "fileutils"
-require "shellwords"
 require "socket"
+require "jaunty_bell/premises"
 require "jaunty_bell/api"
 require_relative "../../demo/club"
 
@@ -10,59 +9,53 @@ module JauntyBell
     # A reason not to start, said in one line.
     class CannotStart < StandardError; end
 
-    LEAST_ROOM = 300 # MB of disk to start with
+    REASONS = [CannotStart, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Cluster::Failed, Store::Database::TooNew].freeze
 
     def self.open
       new.open
-    rescue CannotStart, Store::Cluster::Failed => e
+    rescue *REASONS => e
       warn "Jaunty Bell cannot start: #{e.message}"
       exit 1
     end
 
     def open
-      prepare_folder
+      Settings.check
+      Clock.shift
+      return serve(database(Premises.checked_url(ENV["DATABASE_URL"]), "DATABASE_URL")) if Premises.given? && check_port
+      premises = Premises.new
       check_port
-      @cluster = Store::Cluster.new(File.join(Settings.data, "postgres"), port: Settings.pg_port) unless ENV["DATABASE_URL"]
-      say "Starting the club's database on 127.0.0.1:#{@cluster.port} …" if @cluster
-      @cluster&.start
-      serve(database)
-    ensure
-      @cluster&.stop
+      say "Starting the club's database on 127.0.0.1:#{Settings.pg_port} …" if premises.alone?
+      premises.running { |url| serve(database(url, "the club's own database")) }
     end
 
     private
 
     def say(line) = puts(line).then { $stdout.flush }
 
-    def prepare_folder
-      FileUtils.mkdir_p(Settings.data)
-      free = `df -Pm #{Settings.data.shellescape}`.lines.last.split[3].to_i
-      raise CannotStart, "only #{free} MB are free where #{Settings.data} is; it needs #{LEAST_ROOM} MB." if free < LEAST_ROOM
-    rescue SystemCallError
-      raise CannotStart, "#{Settings.data} cannot be written; set JAUNTY_DATA to a folder that can be."
-    end
-
     def check_port
       TCPServer.new(Settings.host, Settings.port).close
+      true
     rescue Errno::EADDRINUSE
-      raise CannotStart, "port #{Settings.port} is in use; stop what uses it, or start with PORT=#{Settings.port + 1} bin/start."
+      raise CannotStart, "port #{Settings.port} is in use; stop what uses it, or start with PORT=#{(Settings.port < 65_535) ? Settings.port + 1 : 4000} bin/start."
+    rescue SystemCallError, SocketError
+      raise CannotStart, "this machine cannot listen on HOST=#{Settings.host}, PORT=#{Settings.port}: HOST is one of its own addresses (127.0.0.1, or 0.0.0.0 for all of them)."
     end
 
-    def database
-      url = @cluster ? @cluster.url : Settings.database_url
+    def database(url, where)
       db = Store::Database.open(url)
       Store::Database.migrate(db)
       load_demo(db) if Store::Database.empty?(db)
+      Api::Derived.renew(db) { |line| say line }
       db
     rescue Sequel::DatabaseConnectionError => e
-      where = @cluster ? "the club's own database" : "DATABASE_URL"
       raise CannotStart, "#{where} cannot be reached: #{e.message.lines.first.strip}"
+    rescue Sequel::DatabaseError => e
+      raise CannotStart, "#{where} cannot be used: #{e.message.lines.first.strip}"
     end
 
     def load_demo(db)
       say "Making the demo club …"
-      today = ENV["JAUNTY_TODAY"] ? Date.iso8601(ENV["JAUNTY_TODAY"]) : Date.today
-      Demo::Club.new(db, today: today).load(hash: Api::Accounts.hash(Demo::Club::PASSWORD))
+      Demo::Club.new(db, today: Clock.today).load(hash: Api::Accounts.hash(Demo::Club::PASSWORD))
     end
 
     def serve(db)
@@ -75,13 +68,15 @@ module JauntyBell
         puma.threads 2, 8
         puma.app app
         puma.environment "production"
-        puma.lowlevel_error_handler { |error, _env, _status| Api::Errors.response(500, "Something broke on the server.").tap { warn "#{error.class}: #{error.message}" } }
+        puma.lowlevel_error_handler { |error, _env, _status| Api::Errors.response(500, "Something broke on the server.").tap { Said.error("server", error) } }
         puma.log_requests false
         puma.quiet
       end
       launcher = Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
       launcher.events.after_booted { announce } # not before: an address that does not answer yet, a Ctrl-C that nobody hears
       launcher.run
+    ensure
+      Api::PlanJobs.stop_all
     end
 
     def announce

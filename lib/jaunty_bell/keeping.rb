@@ -1,4 +1,4 @@
-require "jaunty_bell/store"
+require "jaunty_bell/premises"
 require "jaunty_bell/api"
 
 module JauntyBell
@@ -20,7 +20,7 @@ module JauntyBell
     def self.run(command, arguments, output: $stdout, errors: $stderr)
       new(output).call(command, arguments)
       0
-    rescue Refused, Store::Backup::Failed, Store::Cluster::Failed, Core::InvalidInput, Sequel::DatabaseConnectionError, SystemCallError => e
+    rescue Refused, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Backup::Failed, Store::Cluster::Failed, Store::Database::TooNew, Core::InvalidInput, Sequel::DatabaseConnectionError, SystemCallError => e
       errors.puts e.message.lines.map(&:strip).join(" ")
       2
     end
@@ -88,15 +88,7 @@ module JauntyBell
       end
     end
 
-    # The server of DATABASE_URL, or the club's own, started for the while where it is not running.
-    def with_server
-      return yield(ENV["DATABASE_URL"]) if ENV["DATABASE_URL"]
-      cluster = Store::Cluster.new(File.join(Settings.data, "postgres"), port: Settings.pg_port)
-      started = cluster.start
-      yield cluster.url
-    ensure
-      cluster&.stop if started
-    end
+    def with_server(&) = Premises.open(&)
 
     def say(line) = @output.puts(line)
   end

@@ -4,19 +4,19 @@ module JauntyBell
   module Api
     # The Bench: what is typed is read and judged; what is kept goes on the shelf.
     class Bench < Room
-      post "/analysis" do
+      post "/analysis", who: :all do
         question = body_given
         how = reading(stance: question["stance"], partner: question["partner"])
         answer(analysed(question, how))
       end
 
-      post "/parts" do
+      post "/parts", who: :all do
         analysis = Core::Bench.analyse(body_given["notation"], reading: reading, setting: setting(body_given))
         answer(Files::PartsJson.new(analysis).to_a)
       end
 
       # What on the shelf is like it, and what is one step away.
-      post "/near" do
+      post "/near", who: :all do
         wanted = read(body_given["notation"])
         rows = combinations.all.reject { |row| row[:id] == body_given["except"] }
         shelf = Core::Bench::Likeness.new(rows.to_h { |row| [row[:id], combinations.meaning(row)] })
@@ -25,11 +25,11 @@ module JauntyBell
           one_step: shelf.one_step(wanted).map { |id, kind, at| {id: id, name: names[id], step: kind, at: at} }})
       end
 
-      get "/lexicon" do
+      get "/lexicon", who: :all do
         answer(Files::LexiconJson.new(reading).to_h)
       end
 
-      get "/combinations" do
+      get "/combinations", who: :all do
         how = reading
         search = Core::Bench::Search.new(params["search"].to_s, how)
         rows = combinations.all(archived: params["archived"] == "true")
@@ -37,35 +37,31 @@ module JauntyBell
         answer(rows.map { |row| Files::CombinationJson.of(row, how) })
       end
 
-      post "/combinations" do
-        coaches_only
+      post "/combinations", who: :coach do
         given = body_given
         row = combinations.add(id: given["id"], name: given["name"], combination: read(given["notation"]), tags: given.fetch("tags", []), origin: given["origin_id"])
         answer(shown(row), status: 201)
       end
 
-      get("/combinations/:id") { answer(shown(combinations.find(id))) }
+      get("/combinations/:id", who: :all) { answer(shown(combinations.find(id))) }
 
-      put "/combinations/:id" do
-        coaches_only
+      put "/combinations/:id", who: :coach do
         given = body_given
         answer(shown(combinations.change(id, version: given["version"], name: given["name"], combination: read(given["notation"]), tags: given.fetch("tags", []))))
       end
 
       # Where it is drilled: what a change will change.
-      get "/combinations/:id/uses" do
+      get "/combinations/:id/uses", who: :all do
         combinations.find(id)
         answer({cards: combinations.cards_with(id).map { |card, name, rounds| {id: card, name: name, rounds: rounds} },
           drills: Store::Drills.new(db, club_id).with_combination(id).map { |drill, name| {id: drill, name: name} }})
       end
 
-      put "/combinations/:id/archived" do
-        coaches_only
+      put "/combinations/:id/archived", who: :coach do
         answer(shown(combinations.archive(id, version: body_given["version"], archived: body_given["archived"])))
       end
 
-      post "/combinations/:id/copies" do
-        coaches_only
+      post "/combinations/:id/copies", who: :coach do
         original = combinations.find(id)
         row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]), combination: combinations.meaning(original),
           tags: original[:tags].to_a, origin: original[:id])
@@ -73,8 +69,7 @@ module JauntyBell
       end
 
       # A list in plain text, or an export of ours, line by line; kept only where the coach says so, and then all that can be kept or none.
-      post "/imports" do
-        coaches_only
+      post "/imports", who: :coach do
         text = body_given["text"]
         form = text.lstrip.start_with?("{") ? Files::CombinationExport : Files::CombinationList
         lines = form.read(text, reading, taken: combinations.all.map { |row| row[:name] })
@@ -85,13 +80,13 @@ module JauntyBell
         answer({kept: body_given["keep"] ? good.size : 0, lines: lines.map { |line| line.to_h.slice(:number, :name, :notation, :tags, :problem) }})
       end
 
-      get "/exports/text" do
+      get "/exports/text", who: :all do
         content_type "text/plain; charset=utf-8"
         attachment "combinations.txt"
         Files::CombinationList.write(combinations.all, reading)
       end
 
-      get "/exports/json" do
+      get "/exports/json", who: :all do
         attachment "combinations.json"
         answer(Files::CombinationExport.of(combinations.all, reading))
       end

@@ -5,7 +5,7 @@ module JauntyBell
       include Planning
       include Ledgers
 
-      get "/squad" do
+      get "/squad", who: :all do
         ledger = ledger(shown_group)
         squad = Files::SquadJson.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
         answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i, count: (params["count"] || 60).to_i)
@@ -13,14 +13,15 @@ module JauntyBell
       end
 
       # Load and pointers of everybody in a group.
-      get "/board" do
+      get "/board", who: :all do
         ledger = ledger(shown_group)
+        audit.note_all(ledger.holds.keys, "read on the board what they are held back from")
         answer({group_id: shown_group, students: ledger.ordered("word").map { |id| board_row(ledger, id) }})
       end
 
       # What to do in the next class of a group; of the one that comes next, where none is asked for.
-      get "/next" do
-        coming = Store::Classes.new(db, club_id).next_of_group((params["group"] unless params["group"] == "all"), Time.now)
+      get "/next", who: :all do
+        coming = Store::Classes.new(db, club_id).next_of_group((params["group"] unless params["group"] == "all"), Clock.now)
         group = params["group"] ? shown_group : coming&.fetch(:group_id)
         ledger = ledger(group)
         items = ledger.next_class(coming ? coming[:on] : people.today)
@@ -29,23 +30,23 @@ module JauntyBell
       end
 
       # One more round on a card: a combination of the shelf, or a part that is put there.
-      post "/onto-card" do
-        coaches_only
+      post "/onto-card", who: :coach do
         answer(onto_card)
       end
 
-      get("/students/:id") { answer(page) }
+      get("/students/:id", who: :all) { answer(page) }
 
       # What was struck and held in class, and what the heart said.
-      get "/students/:id/work" do
+      get "/students/:id/work", who: :all do
         book = student_book
         works = book.works
+        read_health("what the heart said in class") if book.hearts.any?
         answer({since: book.ledger.mondays.first.iso8601, source: Core::Book::ClassWork::SOURCE, total: Files::PointerJson.tally(Core::Book::ClassWork.total(works.map(&:last))),
           weeks: works_by_week(book, works), hearts: book.hearts.map { |heard| heart(heard) }, hearts_missing: book.hearts_missing})
       end
 
       # What was written down in the last classes of a student. What happened at a knock is for coaches.
-      get "/students/:id/classes" do
+      get "/students/:id/classes", who: :all do
         people.student(id)
         rows = Store::Book.new(db, club_id).classes(id)
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
@@ -56,20 +57,21 @@ module JauntyBell
       end
 
       # Two stretches of days beside each other.
-      get "/students/:id/spans" do
+      get "/students/:id/spans", who: :all do
         book = student_book
         answer(%w[from against_from].zip(%w[to against_to]).map { |from, to| span(book, params[from], params[to]) })
       end
 
-      get("/students/:id/report.pdf") do
+      get("/students/:id/report.pdf", who: :all) do
         book = student_book
+        read_health("their report")
         content_type "application/pdf"
-        attachment "#{file_name(book.student[:name])}.pdf"
+        attached(book.student[:name], "pdf")
         Files::ReportPdf.new(book, club: people.club[:name]).render
       end
 
       # Every mark on one combination, with its trace.
-      get "/students/:id/marks" do
+      get "/students/:id/marks", who: :all do
         people.student(id)
         answer(Store::Book.new(db, club_id).history(id, params["combination"]).map do |row|
           row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title).merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
@@ -77,13 +79,13 @@ module JauntyBell
       end
 
       # What was put right. Why a hold was a mistake is for coaches.
-      get "/students/:id/corrections" do
+      get "/students/:id/corrections", who: :all do
         people.student(id)
         answer(record.corrections.map { |row| row.merge(at: row[:at].utc.iso8601, reason: (assistant? && row[:what] == "holds") ? "" : row[:reason]) })
       end
 
       # A session elsewhere, an effort told later, or a day of rest.
-      post "/students/:id/efforts" do
+      post "/students/:id/efforts", who: :coach do
         given = body_given.transform_keys(&:to_sym)
         people.student(id)
         effort = Core::Book::Effort.new(given[:effort], given[:minutes])
@@ -92,24 +94,21 @@ module JauntyBell
         answer({id: given[:id]}, status: 201)
       end
 
-      put "/students/:id/efforts/:fact" do
-        coaches_only
+      put "/students/:id/efforts/:fact", who: :coach do
         correct("efforts") do |given|
           Core::Book::Effort.new(given[:effort], given[:minutes])
           given.slice(:effort, :minutes, :estimated).merge(on: past_day(given[:on]))
         end
       end
 
-      put "/students/:id/marks/:fact" do
-        coaches_only
+      put "/students/:id/marks/:fact", who: :coach do
         correct("marks") do |given|
           Core::Book::Mastery::Mark.new(on: nil, attempted: given[:attempted], clean: given[:clean]).checked
           given.slice(:attempted, :clean, :broke_at, :rubric)
         end
       end
 
-      put "/students/:id/half-life" do
-        coaches_only
+      put "/students/:id/half-life", who: :coach do
         people.half_life(id, body_given["half_life"])
         masteries.rewrite([id])
         answer(page)
@@ -131,13 +130,15 @@ module JauntyBell
       def student_book = @student_book ||= StudentBook.new(db, club_id, ledger_of([people.student(id)], whole: true))
 
       def page
-        coming = Store::Classes.new(db, club_id).next_of_group(student_book.student[:group_id], Time.now)
+        read_health("what they are held back from") if student_book.ledger.holds.any?
+        coming = Store::Classes.new(db, club_id).next_of_group(student_book.student[:group_id], Clock.now)
         Files::StudentPageJson.new(student_book, reading, group_names).to_h.merge(coming: coming && Files::ClassJson.line(coming))
       end
 
       def record = Store::Record.new(db, club_id, id, account_id: account[:id])
 
       def past_day(text)
+        raise Core::InvalidInput.new("Say on which day it was.", path: "on") unless text
         day = Date.iso8601(text)
         raise Core::InvalidInput.new("This day is still to come: write a session down when it has been.", path: "on") if day > people.today
         day

@@ -4,48 +4,44 @@ module JauntyBell
     class Calendar < Room
       include Planning
 
-      get "/?" do
+      get "/?", who: :all do
         from = Time.iso8601("#{params["from"]}T00:00:00Z") - 86_400
         listed(classes.between(from, from + (Integer(params["days"]) + 2) * 86_400))
       end
 
-      get("/coaches") { answer(people.coaches) }
+      get("/coaches", who: :all) { answer(people.coaches) }
 
-      post "/classes" do
-        coaches_only
+      post "/classes", who: :coach do
         card = cards.find(body_given["card_id"])
         rows = classes.schedule(body_given["ids"], at: body_given["at"], card_id: card[:id], group_id: body_given["group_id"], coach_id: people.coach_id(body_given["coach_id"]),
           room: body_given["room"], title: card[:name], minutes: body_given["minutes"] || card[:minutes])
         around(rows, status: 201)
       end
 
-      get("/classes/:id") { answer(shown(classes.find(id))) }
+      get("/classes/:id", who: :all) { answer(shown(classes.find(id))) }
 
-      put "/classes/:id" do
-        coaches_only
+      put "/classes/:id", who: :coach do
         facts = body_given.slice("at", "room", "minutes").transform_keys(&:to_sym)
         facts[:coach_id] = people.coach_id(body_given["coach_id"]) if body_given.key?("coach_id")
         facts.update(card_id: body_given["card_id"], title: cards.find(body_given["card_id"])[:name]) if body_given["card_id"]
         around([classes.change(id, following: body_given["following"], **facts)])
       end
 
-      put "/classes/:id/cancelled" do
-        coaches_only
+      put "/classes/:id/cancelled", who: :coach do
         around([classes.cancel(id, cancelled: body_given["cancelled"], following: body_given["following"])])
       end
 
-      put "/classes/:id/expected" do
-        coaches_only
+      put "/classes/:id/expected", who: :coach do
         classes.expect(id, body_given["students"])
         answer(shown(classes.find(id)))
       end
 
       # The group's calendar for any program that reads iCalendar.
-      get "/groups/:id/classes.ics" do
+      get "/groups/:id/classes.ics", who: :all do
         group = people.groups.find { |row| row[:id] == id } || raise(Store::Missing, "This group is not in your club.")
         content_type "text/calendar; charset=utf-8"
-        attachment "#{file_name(group[:name])}.ics"
-        Files::ClassesIcal.of(classes.of_group(id, Time.now - 28 * 86_400), club: people.club, group: group)
+        attached(group[:name], "ics")
+        Files::ClassesIcal.of(classes.of_group(id, Clock.now - 28 * 86_400), club: people.club, group: group)
       end
 
       private

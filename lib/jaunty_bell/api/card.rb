@@ -4,61 +4,57 @@ module JauntyBell
     class Card < Room
       include Planning
 
-      post("/sums") { answer(Files::CardSumsJson.new(drafted).to_h) }
+      post("/sums", who: :all) { answer(Files::CardSumsJson.new(drafted).to_h) }
 
       # A finding's mend applied to the draft.
-      post "/mends" do
+      post "/mends", who: :all do
         mend = drafted.mends(body_given["rule"], body_given["at"]).find { |each| each.label == body_given["mend"] }
         raise Store::Missing, "The card has changed meanwhile and this mend no longer fits it." unless mend
         answer({blocks: Files::CardJson.data(mend.blocks)})
       end
 
       # What "make it fit" would change; nothing is saved.
-      post "/fits" do
+      post "/fits", who: :all do
         fit = Core::Card::Fit.new(drafted, minutes: body_given["limit_minutes"] || body_given["minutes"], load: body_given["limit_load"])
         answer(proposed(drafted, fit.blocks, fit.minutes).merge(possible: fit.possible?, reason: fit.reason))
       end
 
       # A version of the draft; nothing is saved.
-      post "/variants" do
+      post "/variants", who: :all do
         minutes = body_given["to_minutes"]
         blocks = Core::Card::Variants.of(drafted, body_given["kind"], minutes: minutes)
         answer(proposed(drafted, blocks, minutes || body_given["minutes"]))
       end
 
       # How the draft differs from another version of it.
-      post "/differences" do
+      post "/differences", who: :all do
         other = Files::CardJson.blocks(body_given["other"], shelf_of(body_given["other"]))
         answer(Files::DifferenceJson.of(Core::Card::Difference.new(other, drafted.blocks)))
       end
 
-      get("/cards") { answer(cards.of_kind(params["kind"] || "cards").map { |row| line(row) }) }
+      get("/cards", who: :all) { answer(cards.of_kind(params["kind"] || "cards").map { |row| line(row) }) }
 
-      post "/cards" do
-        coaches_only
+      post "/cards", who: :coach do
         answer(shown(cards.add(id: body_given["id"], **checked, **body_given.slice("template", "parent_id", "variant").transform_keys(&:to_sym))), status: 201)
       end
 
-      get("/cards/:id") { answer(shown(cards.find(id))) }
+      get("/cards/:id", who: :all) { answer(shown(cards.find(id))) }
 
-      put "/cards/:id" do
-        coaches_only
+      put "/cards/:id", who: :coach do
         answer(shown(cards.change(id, version: body_given["version"], **checked)))
       end
 
-      put "/cards/:id/archived" do
-        coaches_only
+      put "/cards/:id/archived", who: :coach do
         answer(shown(cards.archive(id, version: body_given["version"], archived: body_given["archived"])))
       end
 
-      put "/cards/:id/template" do
-        coaches_only
+      put "/cards/:id/template", who: :coach do
         answer(shown(cards.template(id, version: body_given["version"], template: body_given["template"])))
       end
 
-      get("/cards/:id/versions") { answer(cards.versions(id).map { |row| row.merge(saved_at: row[:saved_at].utc.iso8601) }) }
+      get("/cards/:id/versions", who: :all) { answer(cards.versions(id).map { |row| row.merge(saved_at: row[:saved_at].utc.iso8601) }) }
 
-      get("/cards/:id/versions/:version") { answer(cards.version(id, Integer(params["version"])).slice(:version, :name, :minutes, :blocks)) }
+      get("/cards/:id/versions/:version", who: :all) { answer(cards.version(id, Integer(params["version"])).slice(:version, :name, :minutes, :blocks)) }
 
       private
 

@@ -7,7 +7,7 @@ module JauntyBell
         "exclusiveMinimum" => ->(error) { "must be more than #{error.schemer_error["schema"]["exclusiveMinimum"]}." },
         "maximum" => ->(error) { "must be #{error.schemer_error["schema"]["maximum"]} or less." },
         "minLength" => ->(_) { "must not be empty." },
-        "pattern" => ->(_) { "must not be blank." },
+        "pattern" => ->(error) { (error.schemer_error["schema"]["pattern"] == "\\S") ? "must not be blank." : "is not written as it should be." },
         "maxLength" => ->(error) { "must be at most #{error.schemer_error["schema"]["maxLength"]} characters." },
         "maxItems" => ->(error) { "must be at most #{error.schemer_error["schema"]["maxItems"]} long." },
         "enum" => ->(error) { "must be one of #{error.schemer_error["schema"]["enum"].compact.join(", ")}." },

@@ -25,7 +25,7 @@ module JauntyBell
         door = Core::Floor::Door.new(day: known[:day], holds: known[:held].fetch(student[:id], []), last: came[:last], minutes: came[:minutes].to_i, junior: partner.junior,
           guardian: student[:guardian], due: due.fetch(student[:id], []), away: school.settings.pointed_out["away"])
         Files::StudentJson.of(student, groups).merge(junior: partner.junior, blocks: partner.blocks, notes: door.notes.map(&:to_h),
-          emergency: {name: student[:emergency_name], phone: student[:emergency_phone], guardian: student[:guardian]})
+          emergency: {name: student[:emergency_name], phone: student[:emergency_phone], guardian: assistant? ? "" : student[:guardian]})
       end
 
       # {student id => {combination id => state of mastery}} of what a class drills, at the rung it drills it, for these students.

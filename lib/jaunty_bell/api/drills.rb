@@ -2,26 +2,23 @@ module JauntyBell
   module Api
     # Drills on the Bench: combinations on an implement in a manner.
     class Drills < Room
-      get("/?") do
+      get("/?", who: :all) do
         rows = drills.all(archived: params["archived"] == "true")
         meanings = combinations.meanings(rows.flat_map { |row| pool_ids(row) })
         answer(rows.map { |row| shown(row, meanings) })
       end
 
-      post "/?" do
-        coaches_only
+      post "/?", who: :coach do
         answer(shown(drills.add(id: body_given["id"], **checked)), status: 201)
       end
 
-      get("/:id") { answer(shown(drills.find(id))) }
+      get("/:id", who: :all) { answer(shown(drills.find(id))) }
 
-      put "/:id" do
-        coaches_only
+      put "/:id", who: :coach do
         answer(shown(drills.change(id, version: body_given["version"], **checked)))
       end
 
-      put "/:id/archived" do
-        coaches_only
+      put "/:id/archived", who: :coach do
         answer(shown(drills.archive(id, version: body_given["version"], archived: body_given["archived"])))
       end
 

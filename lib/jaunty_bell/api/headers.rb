@@ -20,7 +20,7 @@ module JauntyBell
       def call(env)
         status, headers, body = @app.call(env)
         headers = ALWAYS.merge(headers)
-        headers["cache-control"] ||= "no-store" if env["PATH_INFO"].start_with?("/api")
+        headers["cache-control"] ||= "no-store" if env["PATH_INFO"].start_with?("/api") || status >= 400
         [status, headers, body]
       end
     end

@@ -14,7 +14,7 @@ module JauntyBell
         asset = env["PATH_INFO"].start_with?("/assets/")
         path = (asset || kept?(env["PATH_INFO"])) ? env["PATH_INFO"] : "/index.html"
         status, headers, body = @files.call(env.merge("PATH_INFO" => path))
-        headers["cache-control"] = asset ? FOREVER : "no-cache"
+        headers["cache-control"] = (asset && status == 200) ? FOREVER : "no-cache"
         [status, headers, body]
       end
 

@@ -4,23 +4,22 @@ module JauntyBell
     class Paper < Room
       include Planning
 
-      get "/cards/:id/wall.pdf" do
+      get "/cards/:id/wall.pdf", who: :all do
         pdf("wall", Files::WallPdf)
       end
 
-      get "/cards/:id/pocket.pdf" do
+      get "/cards/:id/pocket.pdf", who: :all do
         pdf("pocket", Files::PocketPdf)
       end
 
-      get "/cards/:id/card.json" do
+      get "/cards/:id/card.json", who: :all do
         card = cards.find(id)
-        attachment "#{file_name(card[:name])}.json"
+        attached(card[:name], "json")
         answer(Files::CardFile.of(card, shelf_of(card[:blocks]), reading))
       end
 
       # A card from a file: what it drills is found on the shelf by name and meaning, or put there.
-      post "/imports" do
-        coaches_only
+      post "/imports", who: :coach do
         read = Files::CardFile.read(body_given["text"], reading)
         db.transaction { answer({id: keep(read)}, status: 201) }
       end
@@ -31,7 +30,7 @@ module JauntyBell
         card = cards.find(id)
         whole = reckoned(card[:blocks], card[:minutes], size_of(card[:group_id]))
         content_type "application/pdf"
-        attachment "#{file_name(card[:name])}-#{kind}.pdf"
+        attached("#{card[:name]}-#{kind}", "pdf")
         type.new(card[:name], whole, club: people.club[:name]).render
       end
 

@@ -37,7 +37,7 @@ module JauntyBell
         persons = persons(roster)
         classes = Store::Classes.new(db, club_id)
         Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: persons, juniors: group ? group[:juniors] : false,
-          met: (classes.met(group_id).to_set if group), usual: cards.usual_left(Time.now - USUAL_WEEKS * 7 * 86_400), school: school.settings, reading: reading,
+          met: (classes.met(group_id).to_set if group), usual: cards.usual_left(Clock.now - USUAL_WEEKS * 7 * 86_400), school: school.settings, reading: reading,
           shelf: persons.any? ? whole_shelf : {})
       end
 

@@ -59,8 +59,14 @@ module JauntyBell
 
       def in_force = @in_force ||= @programmes.in_force(row[:id])
 
-      # Makes a plan that goes on from the one in force; the block is told how far it is.
-      def plan(seed: 0, &told) = layout.plan(seed: seed, from: places_in_force, came: came, &told)
+      # What makes a plan that goes on from the one in force: everything is read here, and calling it asks nothing more of the club. It takes a block that is told
+      # how far it is. Raises Core::InvalidInput where there is nothing to plan.
+      def planning(seed: 0)
+        layout.refuse_empty
+        given = {seed: seed, from: places_in_force, came: came}
+        layout.squad
+        ->(&told) { layout.plan(**given, &told) }
+      end
 
       # {strand id => {class => times over}} of the plan in force, by the classes of the new one.
       def places_in_force

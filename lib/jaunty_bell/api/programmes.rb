@@ -4,31 +4,27 @@ module JauntyBell
     class Programmes < Room
       include Planning
 
-      get("/?") { answer(programmes.all(archived: params["archived"] == "true").map { |row| Files::ProgrammeJson.line(row) }) }
+      get("/?", who: :all) { answer(programmes.lines(archived: params["archived"] == "true").map { |row| Files::ProgrammeJson.line(row) }) }
 
-      post "/?" do
-        coaches_only
+      post "/?", who: :coach do
         row = {id: body_given["id"], group_id: body_given["group_id"], **facts}
         checked(row)
         answer(whole(programmes.add(**row)), status: 201)
       end
 
-      get("/:id") { answer(whole(programmes.find(id))) }
+      get("/:id", who: :all) { answer(whole(programmes.find(id))) }
 
-      put "/:id" do
-        coaches_only
+      put "/:id", who: :coach do
         checked(programmes.find(id).merge(facts))
         answer(whole(programmes.change(id, revision: body_given["revision"], **facts)))
       end
 
-      put "/:id/archived" do
-        coaches_only
-        answer(Files::ProgrammeJson.line(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"])))
+      put "/:id/archived", who: :coach do
+        answer(Files::ProgrammeJson.line_of(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"])))
       end
 
       # The same for another group or another time: goals and limits go with it, pins and holidays stay behind.
-      post "/:id/copies" do
-        coaches_only
+      post "/:id/copies", who: :coach do
         row = programmes.find(id)
         settings = row[:settings].merge("start" => body_given["start"], "holidays" => [], "pins" => [], "not_before" => [], "never" => [])
         copy = {id: body_given["id"], group_id: body_given["group_id"], name: body_given["name"], template_id: row[:template_id], settings: settings}
@@ -37,41 +33,39 @@ module JauntyBell
       end
 
       # Begins to make a plan; how far it is stands under its planning.
-      post "/:id/plans" do
-        coaches_only
+      post "/:id/plans", who: :coach do
         row = programmes.find(id)
         begin_plan(row, body_given["id"], body_given["seed"] || 0)
         answer(PlanJobs.state(key), status: 202)
       end
 
-      get "/:id/planning" do
+      get "/:id/planning", who: :all do
         programmes.find(id)
         answer(PlanJobs.state(key))
       end
 
-      delete "/:id/planning" do
-        coaches_only
+      delete "/:id/planning", who: :coach do
         programmes.find(id)
         PlanJobs.stop(key)
         PlanJobs.wait(key)
         answer(PlanJobs.state(key))
       end
 
-      put "/:id/plans/:plan_id" do
-        coaches_only
+      put "/:id/plans/:plan_id", who: :coach do
         programmes.decide(id, params["plan_id"], taken: body_given["taken"])
         answer(whole(programmes.find(id)))
       end
 
       # Draft cards of the classes of some days, put into the calendar.
-      post "/:id/classes" do
-        coaches_only
+      post "/:id/classes", who: :coach do
         row = programmes.find(id)
         view, card = book_of(row), cards.find(row[:template_id])
         drafts = ClassDrafts.new(db, club_id, view, template: plan(card[:blocks], card[:minutes], group: row[:group_id]), level: card[:level], account_id: account[:id])
         made = body_given["on"].map { |day| drafts.put(Date.iso8601(day)) }
         answer(made, status: 201)
       end
+
+      error(PlanJobs::Full) { |e| halt Errors.response(429, e.message) }
 
       private
 
@@ -83,8 +77,17 @@ module JauntyBell
 
       def shown(row) = whole(row)
 
-      # Raises InvalidInput where the settings are out of reason.
-      def checked(row) = book_of(row).programme
+      # Raises InvalidInput where the settings are out of reason, or name what there is not.
+      def checked(row)
+        settings = row[:settings]
+        named = %w[goals pins not_before never].to_h { |list| [list, settings.fetch(list, []).map { |each| each["combination_id"].to_s.downcase }] }
+        there = combinations.by_id(named.values.flatten.uniq).keys
+        named.each do |list, ids|
+          missing = ids.index { |each| !there.include?(each) } or next
+          raise Core::InvalidInput.new("This combination is not on your club's shelf.", path: "settings/#{list}/#{missing}/combination_id")
+        end
+        book_of(row).programme
+      end
 
       def book_of(row, today: people.today)
         card = cards.find(row[:template_id])
@@ -99,13 +102,10 @@ module JauntyBell
       end
 
       def begin_plan(row, plan_id, seed)
-        view = book_of(row)
-        view.layout.refuse_empty
-        store = Store::Programmes.new(db, club_id)
-        PlanJobs.start(key) do |tell|
-          made = view.plan(seed: seed) { |done| tell.call(done) }
-          store.keep(row[:id], id: plan_id, revision: row[:revision], planned_on: view.from, plan: Files::PlanJson.of(made))
-        end
+        view, store = book_of(row), Store::Programmes.new(db, club_id)
+        planning, from = view.planning(seed: seed), view.from
+        keep = ->(plan) { store.keep(row[:id], id: plan_id, revision: row[:revision], planned_on: from, plan: plan) }
+        PlanJobs.start(key, keep: keep) { |tell| Files::PlanJson.of(planning.call(&tell)) }
       end
     end
   end

@@ -3,8 +3,7 @@ module JauntyBell
     # The club's records in and out as files.
     class Records < Room
       # A CSV line by line; kept only where the coach says so, all lines or those that can be.
-      post "/imports" do
-        coaches_only
+      post "/imports", who: :coach do
         given = body_given
         read = Files::Intake.new(given["kind"], given["text"], columns: given["columns"])
         intake = Store::Intake.new(db, club_id, given["kind"], today: people.today, account_id: account[:id])
@@ -14,8 +13,7 @@ module JauntyBell
       end
 
       # A new student, in a group there is or in a new one.
-      post "/students" do
-        coaches_only
+      post "/students", who: :coach do
         given = body_given.transform_keys(&:to_sym)
         student = db.transaction(savepoint: true) do
           group = given[:group]&.transform_keys(&:to_sym)
@@ -25,16 +23,16 @@ module JauntyBell
         answer({id: student[:id]}, status: 201)
       end
 
-      get "/exports/:kind.csv" do
+      get "/exports/:kind.csv", who: :coach do
         content_type "text/csv; charset=utf-8"
         attachment "#{params["kind"]}.csv"
         Files::Export.csv(Store::Book.new(db, club_id).table(params["kind"]))
       end
 
       # The whole club, for its owner.
-      get "/club.json" do
-        halt Errors.response(403, "Only the owner of the club can take the whole of it out.") unless account[:role] == "owner"
-        attachment "#{file_name(people.club[:name])}.json"
+      get "/club.json", who: :owner do
+        audit.note_all(people.students.map { |student| student[:id] }, "took the whole club out, them too")
+        attached(people.club[:name], "json")
         answer(Store::WholeClub.of(db, club_id))
       end
 

@@ -8,6 +8,30 @@ module JauntyBell
       disable :show_exceptions, :raise_errors, :protection, :logging, :dump_errors, :static, :sessions
       set :host_authorization, {}
 
+      # Who may call a route; each says so itself.
+      #
+      #   anybody  whoever asks, signed in or not
+      #   all      everybody in the club: assistants run classes and look
+      #   coach    coaches and the owner, who change what is planned and kept
+      #   owner    the owner of the club
+      WHO = {anybody: nil, all: %w[owner coach assistant], coach: %w[owner coach], owner: %w[owner]}.freeze
+      REFUSALS = {coach: "Only a coach can do this; ask one of yours.", owner: "Only the owner of the club can do this."}.freeze
+
+      class << self
+        # [[method, path in the room, who]] of every route.
+        def permissions = @permissions ||= []
+
+        %i[get post put delete].each do |verb|
+          define_method(verb) do |path, who:, **options, &block|
+            WHO.fetch(who)
+            permissions << [verb, path, who]
+            super(path, who: who, **options, &block)
+          end
+        end
+      end
+
+      set(:who) { |who| condition { permit(who) } }
+
       attr_reader :db
 
       def initialize(app, db)
@@ -17,29 +41,41 @@ module JauntyBell
 
       before do
         content_type :json
-        halt Errors.response(401, "Sign in first.") unless account || open_to_all?
       end
 
       error(Core::InvalidInput) { |e| halt Errors.response(422, e.message, path: e.path) }
+      error(Date::Error) { halt Errors.response(422, "There is a date in this that no calendar has.") }
       error(Store::Missing) { |e| halt Errors.response(404, e.message) }
       error(Store::Conflict) { |e| halt Errors.response(409, e.message, path: e.path) }
       error(Store::Stale) { |e| halt Errors.response(409, e.message, current: shown(e.current)) }
+      error(*Store::UNREACHABLE) { halt Errors.response(503, "The club's database cannot be reached at the moment. Try once more in a minute; what you typed is still here.") }
+      error(Sequel::InvalidValue) { halt Errors.response(422, UNKEEPABLE) }
+      error(Sequel::DatabaseError) do |e|
+        halt Errors.response(422, UNKEEPABLE) if Store.unkeepable?(e)
+        Said.error("#{request.request_method} #{request.path_info}", e)
+        halt Errors.response(500, BROKEN)
+      end
       error do |e|
-        warn "#{request.request_method} #{request.path}: #{e.class}: #{e.message}\n  #{e.backtrace.first(8).join("\n  ")}"
-        halt Errors.response(500, "Something broke on the server. What you typed is still here; try once more.")
+        Said.error("#{request.request_method} #{request.path_info}", e)
+        halt Errors.response(500, BROKEN)
       end
       not_found { halt Errors.response(404, "There is nothing at this address.") }
 
+      UNKEEPABLE = "There is something in this that cannot be kept: a date, a number or a text that is out of reason."
+      BROKEN = "Something broke on the server. What you typed is still here; try once more."
+
       private
 
-      # Rooms that answer without anyone signed in say so themselves.
-      def open_to_all? = false
-
-      def account
-        return @account if defined?(@account)
-        id = env[Accounts::ACCOUNT]
-        @account = id && Store::School.account(db, id)
+      # Lets this request in, or halts with why not.
+      def permit(who)
+        roles = WHO.fetch(who) or return true
+        halt Errors.response(401, "Sign in first.") unless account
+        halt Errors.response(403, REFUSALS.fetch(who)) unless roles.include?(account[:role])
+        true
       end
+
+      # Who is signed in, as a request begins with them (Store::School.account), or nil.
+      def account = env[Accounts::ACCOUNT]
 
       def club_id = account.fetch(:club_id)
 
@@ -50,11 +86,6 @@ module JauntyBell
       def combinations = @combinations ||= Store::Combinations.new(db, club_id, school.techniques)
 
       def masteries = @masteries ||= Store::Masteries.of(db, club_id, school: school)
-
-      # Assistants run classes and look; they do not change what is planned.
-      def coaches_only
-        halt Errors.response(403, "Only a coach can change this; ask one of yours.") if assistant?
-      end
 
       def assistant? = account[:role] == "assistant"
 
@@ -68,22 +99,29 @@ module JauntyBell
 
       def body_given = asked.body
 
-      def id = params.fetch("id")
+      def id = params.fetch("id").downcase # ids are the same in capitals
 
       def answer(data, status: 200)
         self.status(status)
         JSON.generate(data)
       end
 
-      # A name as a file's: "Tuesday's hands" becomes "tuesday-s-hands".
-      def file_name(name) = name.downcase.gsub(/[^a-z0-9]+/, "-").delete_prefix("-").delete_suffix("-")
+      # Answers with a file of this name: "Tuesday's hands" becomes "tuesday-s-hands.pdf"; other scripts stay as they are written, with a plain name beside.
+      def attached(name, extension)
+        own = name.unicode_normalize(:nfkc).downcase.gsub(/[^[:alnum:]]+/, "-").delete_prefix("-").delete_suffix("-")
+        plain = own.unicode_normalize(:nfkd).gsub(/[^a-z0-9-]/, "").delete_prefix("-").delete_suffix("-")
+        fallback = plain.empty? ? "jaunty-bell" : plain
+        own = fallback if own.empty?
+        also = "; filename*=UTF-8''#{URI.encode_www_form_component("#{own}.#{extension}")}" unless own == fallback
+        headers "content-disposition" => "attachment; filename=\"#{fallback}.#{extension}\"#{also}"
+      end
 
       # How a row is shown, where a room keeps rows that can be edited.
       def shown(row) = row
 
       # How this coach reads and writes notation: in their own numbering, or the club's.
       def reading(stance: nil, partner: nil)
-        numbering = school.numbering(account[:numbering] || school.settings.numbering)
+        numbering = school.scheme(account[:numbering])
         Core::Bench::Notation::Reading.new(techniques: school.techniques, numbering: numbering, stance: (stance || "orthodox").to_sym, partner: (partner || "same").to_sym)
       end
     end

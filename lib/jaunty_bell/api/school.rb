@@ -2,31 +2,28 @@ module JauntyBell
   module Api
     # The school: what a club teaches and how it writes, its own techniques, and each coach's own numbering.
     class School < Room
-      get("/?") { answer(shown) }
+      get("/?", who: :all) { answer(shown) }
 
-      put "/settings" do
-        coaches_only
+      put "/settings", who: :coach do
         school.change(body_given["settings"])
         answer(shown)
       end
 
-      put "/numbers" do
-        coaches_only
+      put "/numbers", who: :coach do
         school.change_numbers(body_given["numbers"])
         answer(shown)
       end
 
       # The coach's own way to read; null goes back to the club's.
-      put "/my-numbering" do
+      put "/my-numbering", who: :all do
         wanted = body_given["numbering"]
         school.numbering(wanted) if wanted
         db[:accounts].where(id: account[:id], club_id: club_id).update(numbering: wanted)
-        remove_instance_variable(:@account)
+        account[:numbering] = wanted
         answer(shown)
       end
 
-      post "/techniques" do
-        coaches_only
+      post "/techniques", who: :coach do
         given = body_given
         name = given["name"].strip.downcase
         entry = {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name}, **given.except("name")}
@@ -37,14 +34,13 @@ module JauntyBell
         answer(shown, status: 201)
       end
 
-      delete "/techniques/:id" do
-        coaches_only
+      delete "/techniques/:id", who: :coach do
         school.remove_technique(id)
         answer(shown)
       end
 
       # A word of the club's own as the Floor plays it.
-      get "/voice/:word" do
+      get "/voice/:word", who: :all do
         content_type "audio/wav"
         cache_control :private, max_age: 86_400
         school.spoken_word(params["word"])
@@ -62,7 +58,7 @@ module JauntyBell
 
       def shown
         uses = school.uses
-        {settings: school.settings.to_h, choices: Core::Lexicon::School.choices, my_numbering: account[:numbering],
+        {settings: school.settings.to_h, problems: school.problems, choices: Core::Lexicon::School.choices, my_numbering: account[:numbering],
          numberings: school.numberings.map { |numbering| {id: numbering.id, name: numbering.name, numbers: numbers(numbering)} },
          own_techniques: school.own_techniques.map { |entry| {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"], used_in: uses.fetch(entry["id"], [])} }}
       end

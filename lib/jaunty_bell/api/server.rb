@@ -12,6 +12,10 @@ module JauntyBell
       CONTRACT = File.join(Settings.root, "openapi/openapi.yaml")
       INTERFACE = File.join(Settings.root, "web/dist")
 
+      # {where under /api => the room}
+      ROOMS = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/card" => Card, "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
+               "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School}.freeze
+
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 
       # `secret` signs the sessions; `https` marks cookies secure. `around_api` may wrap the API (tests check responses there).
@@ -24,12 +28,14 @@ module JauntyBell
           use Rack::Deflater, sync: false, if: ->(_env, _status, headers, _body) { headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/") }
           use Headers
           use Rack::ContentLength
-          use Throttle.middleware
+          use Entrance, https: https
           use Rack::Session::Cookie, key: "jaunty_bell", secrets: secret, same_site: :strict, httponly: true, secure: https, expire_after: Accounts::LONGEST
+          use Throttle.middleware
           use Rack::Protection::HttpOrigin
           use Body
           map("/api") do
             use Contract, Server.contract
+            use SignIns
             use accounts
             run api
           end
@@ -37,10 +43,7 @@ module JauntyBell
         end
       end
 
-      def self.api(db)
-        rooms = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/card" => Card, "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book, "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School}
-        Rack::URLMap.new(rooms.transform_values { |room| room.new(nil, db) })
-      end
+      def self.api(db) = Rack::URLMap.new(ROOMS.transform_values { |room| room.new(nil, db) })
       private_class_method :api
     end
   end

@@ -2,18 +2,14 @@ module JauntyBell
   module Api
     # Who is signed in, in which club, and which class is next.
     class Session < Room
-      get "/?" do
-        next answer({account: nil, club: nil, next_class: nil}) unless account
+      get "/?", who: :anybody do
+        next answer({account: nil, club: nil, next_class: nil, now: Clock.now.iso8601(3)}) unless account
         club = people.club
-        following = Store::Classes.new(db, club_id).next_after(Time.now)
+        following = Store::Classes.new(db, club_id).next_after(Clock.now)
         answer({account: account.slice(:name, :email, :role),
           club: {id: club[:id], name: club[:name], time_zone: club[:time_zone], today: people.today.iso8601, numbering: reading.scheme.id},
-          next_class: following && Files::ClassJson.line(following)})
+          next_class: following && Files::ClassJson.line(following), now: Clock.now.iso8601(3)})
       end
-
-      private
-
-      def open_to_all? = true
     end
   end
 end

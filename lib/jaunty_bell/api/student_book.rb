@@ -60,7 +60,7 @@ module JauntyBell
         return [] if hearts_missing
         heard = @book.recordings(id, since: since).select { |row| row[:kind] == "heart" }
         heard.group_by { |row| row[:class_id] }.values.map do |rounds|
-          heart = Core::Book::HeartRate.joined(rounds.map { |row| row[:samples].map(&:to_a) }, rest: student[:heart_rest], most: heart_most)
+          heart = Core::Book::HeartRate.joined(rounds.map { |row| Core::Book::HeartRate.heard(row[:samples].map(&:to_a)) }, rest: student[:heart_rest], most: heart_most)
           rounds.first.slice(:on, :title).merge(banister: heart.banister(student[:heart_weights].to_sym), edwards: heart.edwards)
         end
       end

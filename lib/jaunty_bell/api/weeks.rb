@@ -5,7 +5,7 @@ module JauntyBell
       BACK = 8
       AHEAD = 4
 
-      get "/?" do
+      get "/?", who: :all do
         today = people.today
         first = Core::Weeks.monday(today) - 7 * BACK
         last = Core::Weeks.monday(today) + 7 * AHEAD - 1
