@@ -1,9 +1,11 @@
-import { lazy, Suspense } from "react";
-import { Navigate, Route, Routes } from "react-router";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { Navigate, Route, Routes, useLocation } from "react-router";
+import { Boundary } from "./kit/Boundary";
+import { handOver } from "./kit/device";
 import { Frame } from "./kit/Frame";
 import { Trouble, Waiting } from "./kit/parts";
 import { SignIn } from "./kit/SignIn";
-import { useSession } from "./kit/session";
+import { useAccount, useSession } from "./kit/session";
 
 const BenchPlace = lazy(() => import("./bench/BenchPlace"));
 const DrillsPlace = lazy(() => import("./bench/DrillsPlace"));
@@ -33,20 +35,41 @@ export function App() {
   }
   if (!session.data.account) return <SignIn />;
   return (
-    <Suspense fallback={<Waiting what="this place" />}>
-      <Routes>
-        <Route path="/floor/:id" element={<ClassPlace />} />
-        <Route path="/floor/:id/wall" element={<WallPlace />} />
-        <Route path="*" element={<Framed />} />
-      </Routes>
-    </Suspense>
+    <Theirs>
+      <Guarded>
+        <Routes>
+          <Route path="/floor/:id" element={<ClassPlace />} />
+          <Route path="/floor/:id/wall" element={<WallPlace />} />
+          <Route path="*" element={<Framed />} />
+        </Routes>
+      </Guarded>
+    </Theirs>
   );
+}
+
+/** A place that is fetched when it is first gone to, and says so where it breaks. */
+function Guarded({ children }: { children: ReactNode }) {
+  return (
+    <Boundary where={useLocation().pathname}>
+      <Suspense fallback={<Waiting what="this place" />}>{children}</Suspense>
+    </Boundary>
+  );
+}
+
+/** This device is of whoever is signed in: what somebody else left on it goes first, and what waits of theirs is sent. */
+function Theirs({ children }: { children: ReactNode }) {
+  const { email } = useAccount();
+  const [owner, setOwner] = useState<string>();
+  useEffect(() => {
+    void handOver(email).then(() => setOwner(email));
+  }, [email]);
+  return owner === email ? children : <Waiting what="the club" />;
 }
 
 function Framed() {
   return (
     <Frame>
-      <Suspense fallback={<Waiting what="this place" />}>
+      <Guarded>
         <Routes>
           <Route path="/bench" element={<BenchPlace />} />
           <Route path="/bench/drills" element={<DrillsPlace />} />
@@ -65,7 +88,7 @@ function Framed() {
           <Route path="/weeks/:page" element={<WeeksPlace />} />
           <Route path="*" element={<Navigate to="/bench" replace />} />
         </Routes>
-      </Suspense>
+      </Guarded>
     </Frame>
   );
 }

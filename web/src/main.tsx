@@ -5,6 +5,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { Refusal } from "./api/client";
 import { App } from "./app";
+import { Boundary } from "./kit/Boundary";
 import { SayProvider } from "./kit/toast";
 
 const client = new QueryClient({
@@ -23,7 +24,9 @@ createRoot(document.getElementById("root") as HTMLElement).render(
     <QueryClientProvider client={client}>
       <SayProvider>
         <BrowserRouter>
-          <App />
+          <Boundary where="the whole">
+            <App />
+          </Boundary>
         </BrowserRouter>
       </SayProvider>
     </QueryClientProvider>

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, type Combination, data } from "../api/client";
+import type { Combination } from "../api/client";
 import { useHistory } from "../kit/history";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
+import { asks } from "../kit/queries";
 import { useClub } from "../kit/session";
 import { keep, recall, useStored } from "../kit/stored";
 import { saveDrawing } from "../kit/wrap/svgFile";
@@ -32,11 +33,7 @@ type Draft = { notation: string; name: string; tags: string };
 export default function BenchPlace() {
   const { id } = useParams();
   const { numbering } = useClub();
-  const saved = useQuery({
-    queryKey: ["combination", id],
-    queryFn: () => data(api.GET("/api/bench/combinations/{id}", { params: { path: { id: id as string } } })),
-    enabled: id !== undefined,
-  });
+  const saved = useQuery({ ...asks.combination(id as string), enabled: id !== undefined });
   if (id && saved.isPending) return <Waiting what="the combination" />;
   if (saved.error) return <Trouble error={saved.error} />;
   const now = `${id ?? "new"}:${saved.data?.version ?? 0}:${numbering}:${saved.data?.notation ?? ""}`;

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "../api/client";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
+import { useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -47,7 +48,7 @@ export function BesidePanel({ beside, pacing, judging, origin, take, close }: Pr
 
 function KeepPart({ notation, origin }: { notation: string; origin?: string }) {
   const [name, setName] = useState("");
-  const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const mayPlan = useMayPlan();
   const keepIt = useMutation({
@@ -55,7 +56,7 @@ function KeepPart({ notation, origin }: { notation: string; origin?: string }) {
       data(api.POST("/api/bench/combinations", { body: { id: newId(), name, notation, origin_id: origin ?? null } })),
     onSuccess: (row) => {
       setName("");
-      client.invalidateQueries({ queryKey: ["shelf"] });
+      stale("combination");
       say(`${row.name} is on the shelf${origin ? ", and remembers what it is a part of" : ""}.`);
     },
   });

@@ -1,13 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, type Ref, useMemo, useState } from "react";
-import { api, data } from "../api/client";
+import { asks } from "../kit/queries";
 
 export function useLexicon() {
-  return useQuery({
-    queryKey: ["lexicon"],
-    queryFn: () => data(api.GET("/api/bench/lexicon")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  return useQuery(asks.lexicon());
 }
 
 const MOST = 7;

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, Refusal } from "../api/client";
@@ -6,6 +6,7 @@ import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
+import { useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
 import { useLexicon } from "./Completion";
@@ -21,7 +22,7 @@ export function DrillEditor({ saved }: { saved?: Drill }) {
   const change = (some: Partial<DrillFacts>) => setFacts((now) => ({ ...now, ...some }));
   const lexicon = useLexicon();
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const mayPlan = useMayPlan();
   const store = useMutation({
@@ -35,7 +36,7 @@ export function DrillEditor({ saved }: { saved?: Drill }) {
           )
         : data(api.POST("/api/drills", { body: { id: newId(), ...facts } })),
     onSuccess: (drill) => {
-      client.invalidateQueries({ queryKey: ["drills"] });
+      stale("drill");
       say(`${drill.name} is ${saved ? "changed" : "on the shelf"}.`);
       navigate(`/bench/drills/${drill.id}`);
     },
@@ -49,7 +50,7 @@ export function DrillEditor({ saved }: { saved?: Drill }) {
         }),
       ),
     onSuccess: (drill) => {
-      client.invalidateQueries({ queryKey: ["drills"] });
+      stale("drill");
       say(`${drill.name} is ${drill.archived ? "archived" : "back"}.`);
       navigate("/bench/drills");
     },

@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { api, type Combination, data, Refusal } from "../api/client";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
+import { asks, useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
@@ -27,12 +28,12 @@ export function KeepPanel({ ref, saved, draft, readable, faulty }: Props) {
   const [knowingly, setKnowingly] = useState(false);
   const navigate = useNavigate();
   const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const mayPlan = useMayPlan();
   const settled = (row: Combination) => {
-    client.setQueryData(["combination", row.id], row);
-    client.invalidateQueries({ queryKey: ["shelf"] });
-    client.invalidateQueries({ queryKey: ["card"] });
+    client.setQueryData(asks.combination(row.id).queryKey, row);
+    stale("combination");
     return row;
   };
   const store = useMutation({
@@ -157,10 +158,7 @@ export function KeepPanel({ ref, saved, draft, readable, faulty }: Props) {
 
 /** What a change will change. */
 function Uses({ id }: { id: string }) {
-  const uses = useQuery({
-    queryKey: ["uses", id],
-    queryFn: () => data(api.GET("/api/bench/combinations/{id}/uses", { params: { path: { id } } })),
-  });
+  const uses = useQuery(asks.uses(id));
   const names = [...(uses.data?.cards ?? []), ...(uses.data?.drills ?? [])].map((use) => use.name);
   if (names.length === 0) return null;
   return (
@@ -180,7 +178,7 @@ function Theirs({ refusal }: { refusal: Refusal }) {
       <p>
         Theirs: <strong>{theirs.name}</strong>, {theirs.notation}. Yours is still in the line.
       </p>
-      <Button className="mt-2" onClick={() => client.setQueryData(["combination", theirs.id], theirs)}>
+      <Button className="mt-2" onClick={() => client.setQueryData(asks.combination(theirs.id).queryKey, theirs)}>
         Go on from theirs, keeping my line
       </Button>
     </div>

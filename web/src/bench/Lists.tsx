@@ -1,7 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
+import { useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
@@ -37,13 +38,13 @@ export function Lists() {
 function BringIn({ open, close }: { open: boolean; close: () => void }) {
   const id = useId();
   const [text, setText] = useState("");
-  const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const read = useMutation({
     mutationFn: (keep: boolean) => data(api.POST("/api/bench/imports", { body: { text, keep } })),
     onSuccess: (report, keep) => {
       if (!keep) return;
-      client.invalidateQueries({ queryKey: ["shelf"] });
+      stale("combination");
       say(`${report.kept} combinations are on the shelf.`);
       setText("");
       read.reset();

@@ -1,19 +1,13 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, data } from "../api/client";
+import { asks } from "../kit/queries";
 
 const STEP = { add: "one action more", drop: "one action less", change: "one action other" };
 const MOST = 4;
 
 /** What on the shelf is one step away from what is in the line, and what is like it. */
 export function Near({ notation, except }: { notation: string; except?: string }) {
-  const near = useQuery({
-    queryKey: ["near", notation, except],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/bench/near", { body: { notation, ...(except && { except }) }, signal })),
-    placeholderData: keepPreviousData,
-    staleTime: 30_000,
-  });
+  const near = useQuery(asks.near({ notation, ...(except && { except }) }));
   const step = near.data?.one_step.slice(0, MOST) ?? [];
   const like = (near.data?.like ?? []).filter((row) => !step.some((other) => other.id === row.id)).slice(0, MOST);
   if (step.length + like.length === 0) return null;

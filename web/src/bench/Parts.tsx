@@ -1,6 +1,7 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { api, data, type Reading, type Schemas } from "../api/client";
+import type { Reading, Schemas } from "../api/client";
+import { asks } from "../kit/queries";
 
 export type Beside = { title: string; notation: string };
 const KINDS = {
@@ -56,11 +57,7 @@ function Fold({ title, children }: { title: string; children: React.ReactNode })
 }
 
 function PartList({ notation, show }: { notation: string; show: (beside: Beside) => void }) {
-  const parts = useQuery({
-    queryKey: ["parts", notation],
-    queryFn: () => data(api.POST("/api/bench/parts", { body: { notation } })),
-    staleTime: 60_000,
-  });
+  const parts = useQuery(asks.parts(notation));
   const kinds = Map.groupBy(parts.data ?? [], (part) => part.kind);
   if (parts.data?.length === 0) return <p className="text-ink-soft text-sm">One action has no parts.</p>;
   return (

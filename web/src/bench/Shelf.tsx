@@ -1,9 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, type Ref, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { api, type Combination, data } from "../api/client";
 import { Button, Empty, Trouble } from "../kit/parts";
-import { useShelf } from "../kit/queries";
+import { useShelf, useStale } from "../kit/queries";
 import { Scrolling } from "../kit/Scrolling";
 import { useMayPlan } from "../kit/session";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -90,7 +90,7 @@ function Kept({ row, current }: { row: Combination; current: boolean }) {
 }
 
 function BringBack({ row }: { row: Combination }) {
-  const client = useQueryClient();
+  const stale = useStale();
   const mayPlan = useMayPlan();
   const back = useMutation({
     mutationFn: () =>
@@ -100,7 +100,7 @@ function BringBack({ row }: { row: Combination }) {
           body: { version: row.version, archived: false },
         }),
       ),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["shelf"] }),
+    onSuccess: () => stale("combination"),
   });
   if (!mayPlan) return null;
   return (

@@ -1,5 +1,6 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, data, type Schemas } from "../api/client";
+import { useQuery } from "@tanstack/react-query";
+import type { Schemas } from "../api/client";
+import { asks } from "../kit/queries";
 
 export type Solve = "sets" | "work" | "tempo" | "pause";
 export type Pacing = { solve: Solve; work: number; sets: number; tempo: number; pause: number };
@@ -12,13 +13,5 @@ export type Judging = Pick<Schemas["Question"], "stance" | "partner" | "implemen
 export function useAnalysis(notation: string, pacing: Pacing, judging: Judging) {
   const { solve, ...given } = pacing;
   const pinned = Object.fromEntries(Object.entries(given).filter(([name]) => name !== solve));
-  return useQuery({
-    queryKey: ["analysis", notation, pacing, judging],
-    queryFn: ({ signal }) =>
-      data(api.POST("/api/bench/analysis", { body: { notation, solve, ...judging, ...pinned }, signal })),
-    enabled: notation.trim() !== "",
-    placeholderData: keepPreviousData,
-    staleTime: 60_000,
-    gcTime: 60_000,
-  });
+  return useQuery({ ...asks.analysis({ notation, solve, ...judging, ...pinned }), enabled: notation.trim() !== "" });
 }

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, data, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Empty, Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { BookFrame, useGroup } from "./BookFrame";
 import { told } from "./figures";
 import { Pointers } from "./Pointers";
@@ -12,10 +13,7 @@ type Row = Schemas["Board"]["students"][number];
 /** Who needs a word this week and why, and everybody's load beside it. */
 export default function BoardPlace() {
   const group = useGroup();
-  const board = useQuery({
-    queryKey: ["board", group],
-    queryFn: () => data(api.GET("/api/book/board", { params: { query: { group } } })),
-  });
+  const board = useQuery(asks.board(group));
   const rows = board.data?.students ?? [];
   const spoken = rows.filter((row) => row.pointers.length > 0);
   const most = Math.max(1, ...rows.flatMap((row) => row.weeks.map((week) => week.load)));

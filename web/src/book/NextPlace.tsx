@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, data } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 import { BookFrame, useGroup } from "./BookFrame";
@@ -11,10 +11,7 @@ import { NextItems } from "./NextItems";
 export default function NextPlace() {
   const group = useGroup();
   const { time_zone } = useClub();
-  const next = useQuery({
-    queryKey: ["next", group],
-    queryFn: () => data(api.GET("/api/book/next", { params: { query: { group } } })),
-  });
+  const next = useQuery(asks.next(group));
   const coming = next.data?.coming;
   return (
     <BookFrame shown={next.data?.group_id}>

@@ -35,30 +35,36 @@ export default function RecordsPlace() {
     <BookFrame groups={false}>
       <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,1fr)]">
         {mayPlan ? <TakeIn /> : <p>A coach can take records in.</p>}
-        <section aria-label="Take out" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">
-          <h2 className="wide mb-2 font-extrabold text-lg">Take out</h2>
-          <ul className="grid gap-1.5">
-            {(["roster", "log", "marks"] as const).map((kind) => (
-              <li key={kind}>
-                <a className="font-semibold underline" href={`/api/records/exports/${kind}.csv`} download>
-                  {KINDS.find((each) => each.value === kind)?.name} as CSV
-                </a>
-              </li>
-            ))}
-            {owner && (
-              <li>
-                <a className="font-semibold underline" href="/api/records/club.json" download>
-                  The whole club as JSON
-                </a>
-              </li>
-            )}
-          </ul>
-          <p className="mt-2 text-ink-soft">
-            What is taken out can be taken in again. All that is held about one student can be taken out on their page.
-          </p>
-        </section>
+        {mayPlan && <TakeOut owner={owner} />}
       </div>
     </BookFrame>
+  );
+}
+
+function TakeOut({ owner }: { owner: boolean }) {
+  return (
+    <section aria-label="Take out" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">
+      <h2 className="wide mb-2 font-extrabold text-lg">Take out</h2>
+      <ul className="grid gap-1.5">
+        {(["roster", "log", "marks"] as const).map((kind) => (
+          <li key={kind}>
+            <a className="font-semibold underline" href={`/api/records/exports/${kind}.csv`} download>
+              {KINDS.find((each) => each.value === kind)?.name} as CSV
+            </a>
+          </li>
+        ))}
+        {owner && (
+          <li>
+            <a className="font-semibold underline" href="/api/records/club.json" download>
+              The whole club as JSON
+            </a>
+          </li>
+        )}
+      </ul>
+      <p className="mt-2 text-ink-soft">
+        What is taken out can be taken in again. All that is held about one student can be taken out on their page.
+      </p>
+    </section>
   );
 }
 

@@ -1,5 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { api, data, type Schemas } from "../api/client";
+import { useStale } from "../kit/queries";
 import { spoken } from "../kit/time";
 import { useSay } from "../kit/toast";
 
@@ -8,16 +9,16 @@ type Onto = { combination_id?: string; notation?: string; rung: Schemas["Rung"];
 /** Puts one more round on the next class's card, and says so. For a while it can be taken off again. */
 export function useOntoCard(card: string | null | undefined) {
   const say = useSay();
-  const client = useQueryClient();
-  const anew = () => {
-    for (const key of ["card", "cards", "shelf", "next"]) client.invalidateQueries({ queryKey: [key] });
-  };
+  const stale = useStale();
   return useMutation({
     mutationFn: (onto: Onto) => data(api.POST("/api/book/onto-card", { body: { card_id: card as string, ...onto } })),
     onSuccess: (done) => {
-      anew();
+      stale("card");
       const over = done.over_s > 0 ? `, which is now ${spoken(done.over_s)} too long` : "";
-      say(`${done.title} is on the card ${done.name}${over}.`, () => void restore(done).then(anew));
+      say(`${done.title} is on the card ${done.name}${over}.`, async () => {
+        await restore(done);
+        stale("card");
+      });
     },
   });
 }

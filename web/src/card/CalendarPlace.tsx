@@ -1,12 +1,12 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, type ClassLine, data } from "../api/client";
+import type { ClassLine } from "../api/client";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { useCards, usePeople } from "../kit/queries";
+import { asks, useCards, usePeople } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
 import { dayAndMonth, timeOfDay } from "../kit/time";
 import { Clashes } from "./Clashes";
@@ -28,11 +28,7 @@ export default function CalendarPlace() {
   const from = monday(params.get("from") ?? club.today);
   const [chosen, setChosen] = useState<string | null>(null);
   const [adding, setAdding] = useState<string | null>(null);
-  const calendar = useQuery({
-    queryKey: ["calendar", from],
-    queryFn: () => data(api.GET("/api/calendar", { params: { query: { from, days: WEEKS * 7 } } })),
-    placeholderData: keepPreviousData,
-  });
+  const calendar = useQuery(asks.calendar(from, WEEKS * 7));
   const show = (date: string) => setParams({ from: date });
   useKeysOf("The calendar", [
     { keys: "ArrowLeft", does: "five weeks back", run: () => show(plus(from, -7 * WEEKS)) },

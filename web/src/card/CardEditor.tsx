@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import type { Card, Refusal } from "../api/client";
 import { Button, Empty, Trouble } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { useShelf } from "../kit/queries";
+import { asks, useShelf } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
@@ -157,11 +157,11 @@ function Theirs({ refusal, id }: { refusal: Refusal; id: string }) {
       <p>
         Theirs has {titles.length} rounds ({titles.join(", ")}). Yours is still here.
       </p>
-      <Button onClick={() => client.setQueryData(["card", id], theirs)}>Keep mine, on top of theirs</Button>
+      <Button onClick={() => client.setQueryData(asks.card(id).queryKey, theirs)}>Keep mine, on top of theirs</Button>
       <Button
         onClick={() => {
           keep(draftKey(id), undefined);
-          client.setQueryData(["card", id], theirs);
+          client.setQueryData(asks.card(id).queryKey, theirs);
         }}
       >
         Take theirs

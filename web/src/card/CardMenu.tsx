@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { api, type Card, data } from "../api/client";
 import { newId } from "../kit/ids";
+import { asks, useStale } from "../kit/queries";
 import { useSay } from "../kit/toast";
 import { type Draft, plain } from "./draft";
 import { type Kind, VARIANTS } from "./VariantSheet";
@@ -23,6 +24,7 @@ type Props = {
 export function CardMenu({ card, draft, changed, mayPlan, open }: Props) {
   const navigate = useNavigate();
   const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const copy = useMutation({
     mutationFn: () =>
@@ -39,7 +41,7 @@ export function CardMenu({ card, draft, changed, mayPlan, open }: Props) {
         }),
       ),
     onSuccess: (fresh) => {
-      client.invalidateQueries({ queryKey: ["cards"] });
+      stale("card");
       navigate(`/card/${fresh.id}`);
     },
   });
@@ -52,8 +54,8 @@ export function CardMenu({ card, draft, changed, mayPlan, open }: Props) {
         }),
       ),
     onSuccess: (fresh) => {
-      client.setQueryData(["card", card.id], fresh);
-      client.invalidateQueries({ queryKey: ["cards"] });
+      client.setQueryData(asks.card(card.id).queryKey, fresh);
+      stale("card");
       say(fresh.template ? `${fresh.name} is a template now.` : `${fresh.name} is a card again.`);
     },
   });

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, data, type Schemas } from "../api/client";
@@ -6,7 +6,7 @@ import { Choice } from "../kit/Choice";
 import { newId } from "../kit/ids";
 import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { useCards, usePeople } from "../kit/queries";
+import { useCards, usePeople, useStale } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
 import { clock, dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
@@ -25,10 +25,10 @@ export default function CardsPlace() {
   const mayPlan = useMayPlan();
   const club = useClub();
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const stale = useStale();
   const file = useRef<HTMLInputElement>(null);
   const shown = (id: string) => {
-    client.invalidateQueries({ queryKey: ["cards"] });
+    stale("card");
     navigate(`/card/${id}`);
   };
   const add = useMutation({
@@ -51,8 +51,6 @@ export default function CardsPlace() {
   const bring = useMutation({
     mutationFn: async (chosen: File) => data(api.POST("/api/paper/imports", { body: { text: await chosen.text() } })),
     onSuccess: (card) => {
-      client.invalidateQueries({ queryKey: ["shelf"] });
-      client.invalidateQueries({ queryKey: ["drills"] });
       shown(card.id);
     },
   });
@@ -131,7 +129,7 @@ function Nothing({ kind }: { kind: Kind }) {
 }
 
 function Line({ card, make }: { card: Schemas["CardLine"]; make: (from: Schemas["Card"]) => void }) {
-  const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const mayPlan = useMayPlan();
   const people = usePeople();
@@ -139,7 +137,7 @@ function Line({ card, make }: { card: Schemas["CardLine"]; make: (from: Schemas[
     mutationFn: (asked: { version: number; archived: boolean }) =>
       data(api.PUT("/api/card/cards/{id}/archived", { params: { path: { id: card.id } }, body: asked })),
     onSuccess: (saved, asked) => {
-      client.invalidateQueries({ queryKey: ["cards"] });
+      stale("card");
       if (asked.archived)
         say(`${card.name} is archived.`, () => archive.mutate({ version: saved.version, archived: false }));
     },

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { api, type ClassLine, data } from "../api/client";
 import { Pick } from "../kit/Pick";
 import { Button, Trouble, Waiting } from "../kit/parts";
-import { useCards, useCoaches, usePeople } from "../kit/queries";
+import { asks, useCards, useCoaches, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub, useMayPlan } from "../kit/session";
 import { dayAndTime } from "../kit/time";
@@ -17,17 +17,13 @@ const BOX = "min-h-9 w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 
 export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }) {
   const club = useClub();
   const mayPlan = useMayPlan() && row.ended_at === null;
-  const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
   const [following, setFollowing] = useState(false);
   const { rooms } = useSchoolOfCards();
   const coaches = useCoaches();
   const cards = useCards();
-  const fresh = () => {
-    client.invalidateQueries({ queryKey: ["calendar"] });
-    client.invalidateQueries({ queryKey: ["class", row.id] });
-    client.invalidateQueries({ queryKey: ["weeks"] });
-  };
+  const fresh = () => stale("calendar");
   const path = { params: { path: { id: row.id } } };
   const change = useMutation({
     mutationFn: (facts: { at?: string; coach_id?: number | null; room?: string | null; card_id?: string }) =>
@@ -123,15 +119,12 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
 function Expected({ row, mayPlan, fresh }: { row: ClassLine; mayPlan: boolean; fresh: () => void }) {
   const people = usePeople();
   const client = useQueryClient();
-  const found = useQuery({
-    queryKey: ["class", row.id],
-    queryFn: () => data(api.GET("/api/calendar/classes/{id}", { params: { path: { id: row.id } } })),
-  });
+  const found = useQuery(asks.plannedClass(row.id));
   const expect = useMutation({
     mutationFn: (students: Record<string, boolean>) =>
       data(api.PUT("/api/calendar/classes/{id}/expected", { params: { path: { id: row.id } }, body: { students } })),
     onSuccess: (planned) => {
-      client.setQueryData(["class", row.id], planned);
+      client.setQueryData(asks.plannedClass(row.id).queryKey, planned);
       fresh();
     },
   });

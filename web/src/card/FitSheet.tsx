@@ -1,7 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, data, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { ProposalView } from "./ProposalView";
 
@@ -16,13 +17,7 @@ export function FitSheet({ asked, close, take }: Props) {
     limit_minutes: Math.min(360, Math.max(1, Number(minutes) || asked.minutes)),
     limit_load: Number(load) > 0 ? Number(load) : null,
   };
-  const fit = useQuery({
-    queryKey: ["fit", asked, limits],
-    queryFn: ({ signal }) => data(api.POST("/api/card/fits", { body: { ...asked, ...limits }, signal })),
-    placeholderData: keepPreviousData,
-    staleTime: 60_000,
-    gcTime: 10_000,
-  });
+  const fit = useQuery(asks.fit({ ...asked, ...limits }));
   const ready = fit.data?.possible && !fit.isPlaceholderData;
   return (
     <Sheet open close={close} title="Make it fit">

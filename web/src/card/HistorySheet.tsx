@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, data, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Button, Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { dayAndTime } from "../kit/time";
 import { Changes } from "./ProposalView";
@@ -17,11 +18,7 @@ type Props = {
 /** Every version saved: what has changed since, and a way back that can be undone. */
 export function HistorySheet({ id, asked, zone, close, restore }: Props) {
   const [chosen, setChosen] = useState<number | null>(null);
-  const versions = useQuery({
-    queryKey: ["versions", id],
-    queryFn: () => data(api.GET("/api/card/cards/{id}/versions", { params: { path: { id } } })),
-    gcTime: 0,
-  });
+  const versions = useQuery(asks.versions(id));
   return (
     <Sheet open close={close} title="History">
       {versions.isPending && <Waiting what="the versions" />}
@@ -57,17 +54,7 @@ export function HistorySheet({ id, asked, zone, close, restore }: Props) {
 }
 
 function Since({ id, version, asked, restore }: Pick<Props, "id" | "asked" | "restore"> & { version: number }) {
-  const found = useQuery({
-    queryKey: ["version", id, version, asked],
-    queryFn: async () => {
-      const then = await data(
-        api.GET("/api/card/cards/{id}/versions/{version}", { params: { path: { id, version } } }),
-      );
-      const changes = await data(api.POST("/api/card/differences", { body: { ...asked, other: then.blocks } }));
-      return { then, changes };
-    },
-    gcTime: 10_000,
-  });
+  const found = useQuery(asks.sinceVersion(id, version, asked));
   if (found.error) return <Trouble error={found.error} />;
   if (!found.data) return <Waiting what="this version" />;
   const { then, changes } = found.data;

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, data, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { Changes } from "./ProposalView";
 
@@ -9,15 +10,7 @@ type Props = { parent: string; asked: Schemas["Draft"]; close: () => void };
 
 /** How a version differs from the card it comes from. */
 export function ParentSheet({ parent, asked, close }: Props) {
-  const found = useQuery({
-    queryKey: ["parent", parent, asked],
-    queryFn: async () => {
-      const card = await data(api.GET("/api/card/cards/{id}", { params: { path: { id: parent } } }));
-      const changes = await data(api.POST("/api/card/differences", { body: { ...asked, other: card.blocks } }));
-      return { card, changes };
-    },
-    gcTime: 10_000,
-  });
+  const found = useQuery(asks.fromParent(parent, asked));
   return (
     <Sheet open close={close} title="What differs">
       {found.isPending && <Waiting what="the card it comes from" />}

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { api, data, type Schemas } from "../api/client";
@@ -6,7 +6,7 @@ import { newId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Trouble } from "../kit/parts";
-import { useCoaches, usePeople } from "../kit/queries";
+import { useCoaches, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { Clashes } from "./Clashes";
@@ -26,7 +26,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
   const people = usePeople();
   const coaches = useCoaches();
   const { rooms } = useSchoolOfCards();
-  const client = useQueryClient();
+  const stale = useStale();
   const [at, setAt] = useState(first ?? `${club.today}T18:30`);
   const [weeks, setWeeks] = useState(1);
   const [group, setGroup] = useState(card.group_id ?? "");
@@ -48,8 +48,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
         }),
       ),
     onSuccess: (calendar) => {
-      client.invalidateQueries({ queryKey: ["calendar"] });
-      client.invalidateQueries({ queryKey: ["weeks"] });
+      stale("calendar");
       setDone(calendar);
     },
   });

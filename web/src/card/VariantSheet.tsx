@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { api, data, type Schemas } from "../api/client";
 import { newId } from "../kit/ids";
 import { Button, Trouble } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { ProposalView } from "./ProposalView";
 
@@ -27,11 +28,7 @@ export function VariantSheet({ kind, parent, asked, close }: Props) {
   const [minutes, setMinutes] = useState(Math.max(5, Math.round((asked.minutes * 0.75) / 5) * 5));
   const navigate = useNavigate();
   const body = { ...asked, kind, ...(kind === "shorter" && { to_minutes: minutes }) };
-  const version = useQuery({
-    queryKey: ["variant", body],
-    queryFn: ({ signal }) => data(api.POST("/api/card/variants", { body, signal })),
-    gcTime: 10_000,
-  });
+  const version = useQuery(asks.variant(body));
   const name = `${parent.name}, ${VARIANTS[kind]}`.slice(0, 80);
   const make = useMutation({
     mutationFn: (proposal: Schemas["Proposal"]) =>

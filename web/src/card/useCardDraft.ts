@@ -1,7 +1,8 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { api, type Card, type CardFinding, data, Refusal, type Schemas } from "../api/client";
 import { useHistory } from "../kit/history";
+import { asks, useStale } from "../kit/queries";
 import { useStill } from "../kit/still";
 import { keep, recall } from "../kit/stored";
 import { useSay } from "../kit/toast";
@@ -35,6 +36,7 @@ export function useCardDraft(card: Card) {
   const draft = history.value;
   const changed = !same(draft, saved);
   const client = useQueryClient();
+  const stale = useStale();
   const say = useSay();
 
   useEffect(() => {
@@ -52,12 +54,8 @@ export function useCardDraft(card: Card) {
   );
   const still = useStill(asked, STILL);
   const sums = useQuery({
-    queryKey: ["sums", still],
-    queryFn: ({ signal }) => data(api.POST("/api/card/sums", { body: still, signal })),
-    placeholderData: keepPreviousData,
+    ...asks.sums(still),
     initialData: still === asked && !changed && draft.students === null ? card.sums : undefined,
-    staleTime: 60_000,
-    gcTime: 60_000,
   });
 
   const save = useMutation({
@@ -70,8 +68,8 @@ export function useCardDraft(card: Card) {
       ),
     onSuccess: (fresh) => {
       keep(key, undefined);
-      client.setQueryData(["card", card.id], fresh);
-      client.invalidateQueries({ queryKey: ["cards"] });
+      client.setQueryData(asks.card(card.id).queryKey, fresh);
+      stale("card");
       say(`${fresh.name} is saved.`);
     },
   });

@@ -2,108 +2,87 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { HeldClass } from "../api/client";
-import { idOf } from "../kit/ids";
+import { now } from "../kit/clock";
+import { type ClassBox, hallKey, useClassBox } from "../kit/device";
+import { keepFor } from "../kit/kept";
 import { Trouble, Waiting } from "../kit/parts";
 import { PlaceKeys } from "../kit/placeKeys";
+import { asks } from "../kit/queries";
+import { useAccount } from "../kit/session";
+import { Away, wasAway } from "./Away";
 import { Door } from "./Door";
 import { Following } from "./Following";
-import { type Hall, readHall, withGuests } from "./hall";
-import { useHeldClass } from "./held";
-import { keepFor, recallKept } from "./kept";
-import { useLead } from "./lead";
-import { Outbox, outboxKey, type Waiting as Unsent } from "./outbox";
+import { asDrilled, factsOfRuns, type Hall, readHall, renewed, withDrilled } from "./hall";
+import { deviceId, useLead } from "./lead";
 import { RingView } from "./RingView";
 import { Stool } from "./Stool";
 
-export type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void; outbox: Outbox };
+export type Change = (next: (hall: Hall) => Hall) => void;
+export type Props = { held: HeldClass; hall: Hall; change: Change; outbox: ClassBox };
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */
 export default function ClassPlace() {
   const { id } = useParams();
-  const held = useHeldClass(id as string);
-  const kept = useQuery({
-    queryKey: ["kept", id],
-    queryFn: async () => ({
-      hall: await recallKept<Hall>(hallKey(id as string)),
-      unsent: await recallKept<Unsent>(outboxKey(id as string)),
-    }),
-    staleTime: Number.POSITIVE_INFINITY,
-    gcTime: 0,
-  });
-  if (held.isPending || !kept.data) return <Waiting what="the class" />;
-  if (held.error) {
+  const { email } = useAccount();
+  const held = useQuery({ ...asks.heldClass(id as string), refetchOnMount: "always" });
+  const kept = useQuery(asks.keptHall<Hall>(email, id as string));
+  if (held.data && kept.data !== undefined) {
     return (
-      <div className="mx-auto mt-10 max-w-lg px-4">
-        <Trouble error={held.error}>
-          <Link className="mt-2 inline-block font-semibold underline" to="/floor">
-            Back to the Floor
-          </Link>
-        </Trouble>
-      </div>
+      <PlaceKeys>
+        <Running key={held.data.id} held={held.data} kept={kept.data ?? undefined} />
+      </PlaceKeys>
     );
   }
+  if (!held.error) return <Waiting what="the class" />;
   return (
-    <PlaceKeys>
-      <Running key={held.data.id} held={held.data} kept={kept.data} />
-    </PlaceKeys>
+    <div className="mx-auto mt-10 max-w-lg px-4">
+      <Trouble error={held.error}>
+        <Link className="mt-2 inline-block font-semibold underline" to="/floor">
+          Back to the Floor
+        </Link>
+      </Trouble>
+    </div>
   );
 }
 
-const hallKey = (classId: string) => `floor:${classId}`;
+const BEAT = 5_000; // ms between two times that a running class is kept: so long ago it was alive
 
-type RunningProps = { held: HeldClass; kept: { hall?: Hall; unsent?: Unsent } };
+function Running({ held: asPlanned, kept }: { held: HeldClass; kept?: Hall }) {
+  const key = hallKey(useAccount().email, asPlanned.id);
+  const [hall, setHall] = useState<Hall>(() => readHall(kept, asPlanned));
+  const [away, setAway] = useState(() => wasAway(hall, now()));
+  const held = useMemo(() => asDrilled(asPlanned, hall), [asPlanned, hall]);
+  const outbox = useClassBox(held.id);
+  const { put } = outbox;
+  const change = useCallback<Change>((next) => setHall((before) => withDrilled(next(before), asPlanned)), [asPlanned]);
+  const { leader, known, take } = useLead(held.id, hall);
 
-function Running({ held: asPlanned, kept }: RunningProps) {
-  const key = hallKey(asPlanned.id);
-  const [hall, setHall] = useState<Hall>(() => readHall(kept.hall, asPlanned));
-  const held = useMemo(() => withGuests(asPlanned, hall), [asPlanned, hall]);
-  const [, redraw] = useState(0);
-  const [outbox] = useState(() => new Outbox(held.id, kept.unsent, () => redraw((n) => n + 1)));
-  const change = useCallback((next: (hall: Hall) => Hall) => setHall(next), []);
-  const { leader, take } = useLead(held.id, hall);
-
-  useEffect(() => {
-    void keepFor(key, hall.moment === "done" ? undefined : hall);
-  }, [key, hall]);
+  useEffect(() => setHall((before) => renewed(before, asPlanned)), [asPlanned]);
 
   useEffect(() => {
-    void outbox.send();
-    const online = () => void outbox.send();
-    window.addEventListener("online", online);
-    return () => {
-      window.removeEventListener("online", online);
-      outbox.stop();
-    };
-  }, [outbox]);
+    if (away) return;
+    const store = () => void keepFor(key, hall.moment === "done" ? undefined : { ...hall, alive: now() });
+    store();
+    const timer = window.setInterval(store, BEAT);
+    return () => window.clearInterval(timer);
+  }, [key, hall, away]);
 
-  useRunFacts(held, hall, change, outbox);
+  useRunFacts(held, hall, change, put);
 
   if (leader) return <Following held={held} leader={leader} change={change} take={take} />;
+  if (!known) return <Waiting what="where the class stands" />;
+  if (away) return <Away held={held} hall={hall} change={change} done={() => setAway(false)} />;
   if (hall.moment === "ring") return <RingView held={held} hall={hall} change={change} outbox={outbox} />;
   if (hall.moment === "door") return <Door held={held} hall={hall} change={change} outbox={outbox} />;
   return <Stool held={held} hall={hall} change={change} outbox={outbox} />;
 }
 
-/** Every round that is left becomes a fact; its id is drawn from its place, so that told twice it is the same fact. */
-function useRunFacts(held: HeldClass, { ring, told }: Hall, change: Props["change"], outbox: Outbox) {
+/** Every round that is left becomes a fact. */
+function useRunFacts(held: HeldClass, { ring, told }: Hall, change: Change, put: ClassBox["put"]) {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told once for each run, whatever else is drawn anew.
   useEffect(() => {
     if (ring.runs.length === told) return;
-    for (const [index, run] of ring.runs.entries()) {
-      if (index < told) continue;
-      const round = held.rounds[run.round];
-      outbox.put({
-        table: "round_runs",
-        fact: {
-          id: idOf(`${held.id} round ${index} ${run.at}`),
-          round: run.round,
-          title: round?.title ?? "Round",
-          combination_id: round?.combination_id ?? null,
-          worked_s: run.worked_s,
-          outcome: run.outcome,
-          at: new Date(run.at).toISOString(),
-        },
-      });
-    }
+    put(...factsOfRuns(held, ring, told, deviceId()));
     change((hall) => ({ ...hall, told: ring.runs.length }));
-  }, [ring.runs, told, held, change, outbox]);
+  }, [ring.runs, told]);
 }

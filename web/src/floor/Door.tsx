@@ -1,16 +1,16 @@
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
+import type { Fact } from "../kit/outbox";
 import { Button, Field } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 import type { Props } from "./ClassPlace";
-import { type Hall, whoIsHere } from "./hall";
-import { now } from "./now";
-import type { Fact } from "./outbox";
+import { type Hall, stepIn, stepOut, whoIsHere } from "./hall";
 import { PairsPanel } from "./PairsPanel";
 import { isFresh } from "./ring";
 import { sound } from "./sound";
@@ -26,15 +26,15 @@ export function Door({ held, hall, change, outbox }: Props) {
   const [help, setHelp] = useState(false);
   const expected = held.students.filter((student) => held.expected.includes(student.id));
   const rest = held.students.filter((student) => !held.expected.includes(student.id));
-  const toggle = (id: string) =>
-    change((was) => ({
-      ...was,
-      present: was.present.includes(id) ? was.present.filter((other) => other !== id) : [...was.present, id],
-    }));
+  const toggle = (id: string) => {
+    const [next, fact] = hall.present.includes(id) ? stepOut(hall, id) : stepIn(hall, id);
+    outbox.put(fact);
+    change((was) => ({ ...was, present: next.present, came: next.came, arrivals: next.arrivals }));
+  };
   const enter = () => {
     sound.wake();
-    outbox.put(...comings(hall), ...pairings(held.id, hall));
-    change((was) => ({ ...was, moment: "ring", sent: [...new Set([...was.sent, ...was.present])] }));
+    outbox.put(...pairings(held.id, hall));
+    change((was) => ({ ...was, moment: "ring" }));
   };
   useKeysOf("The door", [
     { keys: "Ctrl+Enter", does: "to the ring", run: () => held.segments.length > 0 && enter() },
@@ -84,8 +84,15 @@ export function Door({ held, hall, change, outbox }: Props) {
           )}
           <NewFace
             come={(guest) => {
-              outbox.put({ table: "guests", fact: guest });
-              change((was) => ({ ...was, guests: [...was.guests, guest], present: [...was.present, guest.id] }));
+              const [next, fact] = stepIn(hall, guest.id);
+              outbox.put({ table: "guests", fact: guest }, fact);
+              change((was) => ({
+                ...was,
+                guests: [...was.guests, guest],
+                present: next.present,
+                came: next.came,
+                arrivals: next.arrivals,
+              }));
             }}
           />
         </div>
@@ -154,21 +161,10 @@ function NewFace({ come }: { come: (guest: Guest) => void }) {
   );
 }
 
-/** Who has come and who has left since it was last told. */
-function comings(hall: Hall): Fact[] {
-  const at = new Date(now()).toISOString();
-  const came = hall.present.filter((id) => !hall.sent.includes(id));
-  const left = hall.sent.filter((id) => !hall.present.includes(id));
-  return [
-    ...came.map((student_id): Fact => ({ table: "attendances", fact: { id: newId(), student_id, at } })),
-    ...left.map((student_id): Fact => ({ table: "departures", fact: { id: newId(), student_id, at } })),
-  ];
-}
-
 /** The pairs as they stand; the same pair told twice is one fact. */
 function pairings(classId: string, hall: Hall): Fact[] {
   if (hall.pairs?.for !== whoIsHere(hall)) return [];
-  const at = new Date(now()).toISOString();
+  const at = dated();
   return hall.pairs.groups.map(({ ids }) => ({
     table: "pairings",
     fact: { id: idOf(`${classId} pair ${[...ids].sort().join(" ")}`), student_ids: ids, at },

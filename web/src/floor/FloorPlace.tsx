@@ -2,18 +2,15 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, type ClassLine, data } from "../api/client";
-import { newId } from "../kit/ids";
+import { useNextId } from "../kit/ids";
 import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
-import { useCards, usePeople } from "../kit/queries";
+import { asks, useCards, usePeople } from "../kit/queries";
 import { useClub } from "../kit/session";
 import { shortDate, timeOfDay } from "../kit/time";
 
 /** Which class to run: the next ones on the calendar, or any card now. */
 export default function FloorPlace() {
-  const classes = useQuery({
-    queryKey: ["classes"],
-    queryFn: () => data(api.GET("/api/floor/classes", { params: { query: { days: 14 } } })),
-  });
+  const classes = useQuery(asks.classes());
   const club = useClub();
   if (classes.isPending) return <Waiting what="the classes" />;
   if (classes.error) return <Trouble error={classes.error} />;
@@ -71,10 +68,16 @@ function RunNow() {
   const [group, setGroup] = useState("");
   const navigate = useNavigate();
   const chosen = card || cards.data?.[0]?.id || "";
+  const next = useNextId();
   const open = useMutation({
-    mutationFn: () =>
-      data(api.POST("/api/floor/classes", { body: { id: newId(), card_id: chosen, group_id: group || null } })),
-    onSuccess: (row) => navigate(`/floor/${row.id}`),
+    mutationFn: () => {
+      const made = { card_id: chosen, group_id: group || null };
+      return data(api.POST("/api/floor/classes", { body: { id: next.of(made), ...made } }));
+    },
+    onSuccess: (row) => {
+      next.used();
+      navigate(`/floor/${row.id}`);
+    },
   });
   const box = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2";
   return (

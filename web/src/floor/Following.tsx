@@ -1,6 +1,10 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import type { HeldClass } from "../api/client";
-import { Button } from "../kit/parts";
-import type { Hall } from "./hall";
+import { now } from "../kit/clock";
+import { Button, Trouble } from "../kit/parts";
+import { asks } from "../kit/queries";
+import { type Hall, takenOver } from "./hall";
 import { standingRing, useFollowing } from "./lead";
 import { WallScreen } from "./WallPlace";
 
@@ -13,15 +17,19 @@ type Props = {
 
 /** Another device leads this class: this one shows the same, and can take the lead where that one stands. */
 export function Following({ held, leader, change, take }: Props) {
+  const client = useQueryClient();
   const { live, touch } = useFollowing(held.id);
+  const [trouble, setTrouble] = useState<unknown>();
+  // What happened there is fetched first: who is here, what was marked.
   const lead = async () => {
-    if (live) {
-      change((hall) => {
-        const { runs } = hall.ring;
-        return { ...hall, moment: live.moment, ring: { ...standingRing(held.segments, live.ring), runs } };
-      });
+    try {
+      const fresh = await client.fetchQuery({ ...asks.heldClass(held.id), staleTime: 0 });
+      const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live.ring) };
+      change(() => takenOver(fresh, stands, now()));
+      await take();
+    } catch (error) {
+      setTrouble(error);
     }
-    await take();
   };
   return (
     <WallScreen held={held} live={live} touch={touch}>
@@ -33,6 +41,7 @@ export function Following({ held, leader, change, take }: Props) {
           Lead from here
         </Button>
       </div>
+      {trouble !== undefined && <Trouble error={trouble}>The lead stays where it was.</Trouble>}
     </WallScreen>
   );
 }

@@ -1,14 +1,16 @@
 import { useState } from "react";
 import type { HeldClass, Schemas, Student } from "../api/client";
+import { dated } from "../kit/clock";
 import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import type { Props as ClassProps } from "./ClassPlace";
+import { stepOut } from "./hall";
 import { WhoSelect } from "./WhoSelect";
 
 type Matter = Schemas["Matter"];
-type Props = Pick<ClassProps, "change" | "outbox"> & {
+type Props = Pick<ClassProps, "hall" | "change" | "outbox"> & {
   open: boolean;
   close: () => void;
   held: HeldClass;
@@ -18,20 +20,18 @@ type Props = Pick<ClassProps, "change" | "outbox"> & {
 const HEAD = "head knock";
 
 /** A knock or an injury, written down at once. One to the head holds the student back from this moment. */
-export function KnockSheet({ open, close, held, students, change, outbox }: Props) {
+export function KnockSheet({ open, close, held, hall, students, change, outbox }: Props) {
   const [student, setStudent] = useState("");
   const [matter, setMatter] = useState<Matter>(HEAD);
   const [text, setText] = useState("");
   const keep = () => {
     const id = newId();
-    outbox.put({
-      table: "knocks",
-      fact: { id, student_id: student, matter, text: text.trim(), at: new Date().toISOString() },
-    });
-    change((hall) => ({
-      ...hall,
-      present: matter === HEAD ? hall.present.filter((other) => other !== student) : hall.present,
-      knocks: [...hall.knocks, { id, student, matter }],
+    const fact = { id, student_id: student, matter, text: text.trim(), at: dated() };
+    const out = matter === HEAD && hall.present.includes(student);
+    outbox.put({ table: "knocks", fact }, ...(out ? [stepOut(hall, student)[1]] : []));
+    change((before) => ({
+      ...(out ? stepOut(before, student)[0] : before),
+      knocks: [...before.knocks, { id, student, matter }],
     }));
     setStudent("");
     setText("");

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Bout } from "../api/client";
 import { Choice } from "../kit/Choice";
+import { dated } from "../kit/clock";
 import { newId } from "../kit/ids";
 import { useClub } from "../kit/session";
 import { dayOf } from "../kit/time";
@@ -44,7 +45,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
         on: dayOf(held.starts_at, club.time_zone),
         ...facts,
         broke_at: broke ?? null,
-        at: new Date().toISOString(),
+        at: dated(),
       },
     });
   };

@@ -1,15 +1,16 @@
 import { useState } from "react";
 import type { HeldClass } from "../api/client";
+import { dated } from "../kit/clock";
+import type { ClassBox } from "../kit/device";
 import { newId } from "../kit/ids";
 import { Button } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import { useStored } from "../kit/stored";
 import { useSay } from "../kit/toast";
 import { type Hall, whoAreHere } from "./hall";
-import type { Outbox } from "./outbox";
 import { WhoSelect } from "./WhoSelect";
 
-type Props = { open: boolean; close: () => void; held: HeldClass; hall: Hall; outbox: Outbox };
+type Props = { open: boolean; close: () => void; held: HeldClass; hall: Hall; outbox: ClassBox };
 
 /** A note of the class or of one student, as long as a spoken message. */
 export function NoteSheet({ open, close, held, hall, outbox }: Props) {
@@ -17,8 +18,8 @@ export function NoteSheet({ open, close, held, hall, outbox }: Props) {
   const [student, setStudent] = useState("");
   const [text, setText] = useStored(`note:${held.id}`, "");
   const keepIt = () => {
-    const at = new Date().toISOString();
-    outbox.put({ table: "notes", fact: { id: newId(), student_id: student || null, text: text.trim(), at } });
+    const fact = { id: newId(), student_id: student || null, text: text.trim(), at: dated() };
+    outbox.put({ table: "notes", fact });
     setText("");
     setStudent("");
     close();

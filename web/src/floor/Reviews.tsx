@@ -1,15 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data, type HeldClass, type Schemas } from "../api/client";
+import type { HeldClass, Schemas } from "../api/client";
+import { asks } from "../kit/queries";
 
 type Reviewed = Schemas["Reviewed"];
 const percent = (share: number) => `${Math.abs(Math.round(share * 100))} %`;
 
 /** What sensors felt, round by round. */
 export function Reviews({ held, waiting }: { held: HeldClass; waiting: number }) {
-  const reviews = useQuery({
-    queryKey: ["reviews", held.id, waiting],
-    queryFn: () => data(api.GET("/api/floor/classes/{id}/reviews", { params: { path: { id: held.id } } })),
-  });
+  const reviews = useQuery(asks.reviews(held.id, waiting));
   if (!reviews.data?.length) return null;
   return (
     <section aria-label="What sensors felt" className="mb-4 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3">

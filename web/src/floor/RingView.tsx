@@ -1,5 +1,7 @@
 import { useState } from "react";
 import type { HeldClass } from "../api/client";
+import { dated, now as instant } from "../kit/clock";
+import { type ClassBox, useOutbox } from "../kit/device";
 import { idOf } from "../kit/ids";
 import { useKeysOf } from "../kit/placeKeys";
 import { useClub } from "../kit/session";
@@ -10,10 +12,9 @@ import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
 import { type Hall, toStool, whoAreHere } from "./hall";
 import { KnockSheet } from "./KnockSheet";
 import { LoudSheet } from "./LoudSheet";
+import { deviceId } from "./lead";
 import { MarkStrip } from "./MarkStrip";
 import { NoteSheet } from "./NoteSheet";
-import { now as instant } from "./now";
-import type { Outbox } from "./outbox";
 import { RingControls } from "./RingControls";
 import {
   calledLast,
@@ -53,7 +54,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
   const takeBack = () => {
     const last = hall.taps.at(-1);
     if (!last) return;
-    outbox.takeBack(last.id);
+    outbox.put({ table: "taken_back", fact: last.id });
     change((before) => ({ ...before, taps: before.taps.filter((tap) => tap.id !== last.id) }));
   };
   const toTheStool = () => {
@@ -124,6 +125,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
         open={sheet === "knock"}
         close={() => setSheet(undefined)}
         held={held}
+        hall={hall}
         students={whoAreHere(held, hall)}
         change={change}
         outbox={outbox}
@@ -143,26 +145,26 @@ export function RingView({ held, hall, change, outbox }: Props) {
 }
 
 /** Each call that is made becomes a fact. */
-function useCalls(held: HeldClass, ring: Ring, now: number, outbox: Outbox) {
+function useCalls(held: HeldClass, ring: Ring, now: number, outbox: ClassBox) {
   usePassing(ring, now, ({ cue, at, segment }) => {
     if (cue.kind !== "call" || !cue.combination_id) return;
     const round = ring.segments[segment]?.round ?? 0;
-    const id = idOf(`${held.id} call ${Math.round(at)}`);
+    const id = idOf(`${held.id} ${deviceId()} call ${Math.round(at)}`);
     outbox.put({
       table: "calls",
-      fact: { id, round, combination_id: cue.combination_id, at: new Date(at).toISOString() },
+      fact: { id, round, combination_id: cue.combination_id, at: dated(at) },
     });
   });
 }
 
-type TopProps = { held: HeldClass; ring: Ring; now: number; outbox: Outbox; children: React.ReactNode };
+type TopProps = { held: HeldClass; ring: Ring; now: number; outbox: ClassBox; children: React.ReactNode };
 
 function Top({ held, ring, now, outbox, children }: TopProps) {
   const club = useClub();
   const rounds = new Set(held.segments.map((segment) => segment.round)).size;
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const zone = club.time_zone;
-  const endsAt = new Date(now + remaining(ring, now)).toISOString();
+  const endsAt = dated(now + remaining(ring, now));
   return (
     <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <p className="font-bold text-lg">
@@ -171,7 +173,7 @@ function Top({ held, ring, now, outbox, children }: TopProps) {
       <div className="flex flex-wrap items-center gap-3 text-night-soft">
         <Sending outbox={outbox} />
         <span>
-          {timeOfDay(new Date(now).toISOString(), zone)} · ends {timeOfDay(endsAt, zone)}
+          {timeOfDay(dated(now), zone)} · ends {timeOfDay(endsAt, zone)}
         </span>
         {children}
       </div>
@@ -192,17 +194,18 @@ function TopKey({ press, children }: { press: () => void; children: React.ReactN
 }
 
 /** What still waits to be sent, and what could not be kept or stored. */
-export function Sending({ outbox }: { outbox: Outbox }) {
-  if (outbox.full)
+export function Sending({ outbox }: { outbox: ClassBox }) {
+  const { full, refusal, retry } = useOutbox();
+  if (full)
     return (
       <span role="alert" className="font-semibold text-brass-bright">
         This device is full: free some room, or what is tapped may be lost.
       </span>
     );
-  if (outbox.refusal)
+  if (refusal)
     return (
       <span role="alert" className="font-semibold text-brass-bright">
-        Not stored yet: {outbox.refusal.message}{" "}
+        Not stored yet: {refusal.message}{" "}
         <a href="/floor" className="underline">
           Sign in; what you tapped is kept
         </a>
@@ -213,7 +216,7 @@ export function Sending({ outbox }: { outbox: Outbox }) {
       {outbox.refused.length > 0 && (
         <span role="alert" className="font-semibold text-brass-bright">
           {outbox.refused.length} not stored: {outbox.refused[0]?.why}{" "}
-          <button type="button" className="underline" onClick={() => outbox.retry()}>
+          <button type="button" className="underline" onClick={retry}>
             Try again
           </button>
         </span>

@@ -1,24 +1,22 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, data, type HeldClass, Refusal, type Student } from "../api/client";
 import { Choice } from "../kit/Choice";
-import { newId } from "../kit/ids";
+import { dated } from "../kit/clock";
+import { outbox as box, type ClassBox } from "../kit/device";
 import { Button, Field, Trouble } from "../kit/parts";
+import { useStale } from "../kit/queries";
 import { useClub } from "../kit/session";
-import { keep, useStored } from "../kit/stored";
 import { dayOf } from "../kit/time";
 import type { Props } from "./ClassPlace";
+import { type Answer, answered } from "./hall";
 import { KnockSheet } from "./KnockSheet";
-import type { Outbox } from "./outbox";
 import { Reviews } from "./Reviews";
 import { Sending } from "./RingView";
 import { isOver } from "./ring";
 
 const NOT_YET = "No connection to the club's server yet. All is kept on this device and is sent once there is one.";
-
-type Answer = { id: string; effort: number; estimated: boolean };
-type Told = { minutes: string; answers: Record<string, Answer> };
 
 const WORDS = [
   "nothing",
@@ -37,43 +35,43 @@ const WORDS = [
 /** The stool: how hard it was for each, minutes really done, what was cut, done. */
 export function Stool({ held, hall, change, outbox }: Props) {
   const club = useClub();
-  const client = useQueryClient();
-  const present = held.students.filter((student) => hall.sent.includes(student.id));
+  const stale = useStale();
+  const present = held.students.filter((student) => hall.came.includes(student.id));
   const [knock, setKnock] = useState(false);
-  const [told, setTold] = useStored<Told>(`stool:${held.id}`, { minutes: String(held.minutes), answers: {} });
-  const { minutes, answers } = told;
+  const { answers, minutes = String(held.minutes) } = hall;
   const [estimating, setEstimating] = useState(false);
   const whole = /^\d+$/.test(minutes.trim()) ? Number(minutes) : Number.NaN;
   const minutesProblem = whole >= 1 && whole <= 360 ? undefined : "From 1 to 360 minutes.";
   const finish = useMutation({
     mutationFn: async () => {
-      const at = new Date().toISOString();
-      const on = dayOf(held.starts_at, club.time_zone);
-      for (const { id: student_id } of present) {
-        const answer = answers[student_id];
-        if (answer) outbox.put({ table: "efforts", fact: { ...answer, student_id, on, minutes: whole, at } });
-      }
-      if (!(await outbox.send())) throw outbox.refusal ?? new Refusal(0, [{ message: NOT_YET }]);
-      await data(
-        api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body: { ended_at: at } }),
-      );
+      const other = present.filter(({ id }) => answers[id] && answers[id].minutes !== whole).map(({ id }) => id);
+      tell(other, (id) => ({ ...(answers[id] as Answer), minutes: whole }));
+      if (!(await box.send())) throw box.refusal ?? new Refusal(0, [{ message: NOT_YET }]);
+      const body = { ended_at: dated() };
+      await data(api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body }));
     },
     onSuccess: () => {
-      for (const key of ["squad", "student", "classes", "weeks", "session"])
-        client.invalidateQueries({ queryKey: [key] });
-      keep(`stool:${held.id}`, undefined);
+      stale("classHeld");
       change((now) => ({ ...now, moment: "done" }));
     },
   });
+  // Each answer is a fact as soon as it is tapped, and another one where it is tapped anew.
+  const tell = (students: string[], what: (student: string) => Omit<Answer, "id">) => {
+    const on = dayOf(held.starts_at, club.time_zone);
+    let next = hall;
+    for (const student of students) {
+      const [after, facts] = answered(next, student, what(student), on);
+      outbox.put(...facts);
+      next = after;
+    }
+    change((before) => ({ ...before, answers: { ...before.answers, ...next.answers } }));
+  };
+  const minutesSoFar = Number.isNaN(whole) || minutesProblem ? held.minutes : whole;
   const choose = (student: string, effort: number) =>
-    setTold({
-      ...told,
-      answers: { ...answers, [student]: { id: answers[student]?.id ?? newId(), effort, estimated: estimating } },
-    });
+    tell([student], () => ({ effort, estimated: estimating, minutes: minutesSoFar }));
   const forAll = (effort: number) => {
-    const open = present.filter(({ id }) => answers[id] === undefined);
-    const estimates = open.map(({ id }) => [id, { id: newId(), effort, estimated: true }] as const);
-    setTold({ ...told, answers: { ...answers, ...Object.fromEntries(estimates) } });
+    const open = present.filter(({ id }) => answers[id] === undefined).map(({ id }) => id);
+    tell(open, () => ({ effort, estimated: true, minutes: minutesSoFar }));
   };
   if (hall.moment === "done") return <Done held={held} outbox={outbox} />;
   const cut = hall.ring.runs.filter((run) => run.outcome !== "done");
@@ -88,7 +86,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
           label="Minutes really done"
           inputMode="numeric"
           value={minutes}
-          onChange={(event) => setTold({ ...told, minutes: event.target.value })}
+          onChange={({ target }) => change((before) => ({ ...before, minutes: target.value }))}
           problem={minutesProblem}
         />
         <section aria-label="What was cut" className="text-sm">
@@ -158,6 +156,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
         open={knock}
         close={() => setKnock(false)}
         held={held}
+        hall={hall}
         students={present}
         change={change}
         outbox={outbox}
@@ -214,7 +213,7 @@ function EffortRow({
   );
 }
 
-function Done({ held, outbox }: { held: HeldClass; outbox: Outbox }) {
+function Done({ held, outbox }: { held: HeldClass; outbox: ClassBox }) {
   return (
     <main className="mx-auto max-w-2xl px-4 py-16 text-center">
       <img src="/bell.svg" alt="" className="mx-auto mb-4 h-24" />

@@ -1,10 +1,11 @@
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { useMemo } from "react";
 import { useParams } from "react-router";
 import type { HeldClass } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
-import { useHeldClass } from "./held";
 import { type Live, standingRing, useFollowing } from "./lead";
 import { caughtUp, type Ring } from "./ring";
 import { useTicking, useWake } from "./running";
@@ -12,7 +13,7 @@ import { useTicking, useWake } from "./running";
 /** A class on a second screen: no controls; it follows the device that leads and says when it has lost touch. */
 export default function WallPlace() {
   const { id } = useParams();
-  const held = useHeldClass(id as string);
+  const held = useQuery({ ...asks.heldClass(id as string), refetchOnMount: "always" });
   const { live, touch } = useFollowing(id as string);
   useWake(true);
   if (held.isPending) return <Waiting what="the class" />;

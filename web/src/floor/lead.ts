@@ -1,9 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, data, Refusal, type Schemas } from "../api/client";
+import { heardTime, now } from "../kit/clock";
 import { newId } from "../kit/ids";
 import { keep, recall } from "../kit/stored";
 import type { Hall, Moment } from "./hall";
-import { now } from "./now";
 import { gone, type Ring } from "./ring";
 
 type Standing = Schemas["Standing"];
@@ -11,6 +11,7 @@ type Standing = Schemas["Standing"];
 export type Live = { device: string; name: string; moment: Moment; ring: Standing };
 
 const BEAT = 5_000; // ms between two words of a leader with nothing new to say
+const SLOW = 6_000; // ms after which an answer is not waited for
 const SILENCE = 7_000; // ms without a sign of life after which touch is lost
 
 /** This device's own id. */
@@ -41,23 +42,31 @@ export const standingRing = (segments: Ring["segments"], { at, gone, running, ex
 });
 
 /**
- * Leads a class: tells the server where it stands, at every change and now and then. Gives who leads instead, where
- * another device does, and a way to take the lead. Without a network the class is led all the same.
+ * Leads a class: tells the server where it stands, at every change and now and then. Gives whether it is known who leads,
+ * who leads instead, where another device does, and a way to take the lead. Without a network the class is led all the
+ * same.
  */
 export function useLead(classId: string, hall: Hall) {
   const [leader, setLeader] = useState<string>();
+  const [known, setKnown] = useState(false);
   const current = useRef(hall);
   current.current = hall;
   const tell = useCallback(
     async (take: boolean) => {
       const { moment, ring } = current.current;
       try {
-        const body = { device: deviceId(), take, moment, ring: standing(ring) };
-        await data(api.PUT("/api/floor/classes/{id}/live", { params: { path: { id: classId } }, body }));
+        const card_version = current.current.drilled?.card_version ?? null;
+        const body = { device: deviceId(), take, moment, ring: standing(ring), card_version };
+        const signal = AbortSignal.timeout(SLOW);
+        const { now } = await data(
+          api.PUT("/api/floor/classes/{id}/live", { params: { path: { id: classId } }, body, signal }),
+        );
+        heardTime(now);
         setLeader(undefined);
       } catch (error) {
         if (error instanceof Refusal && error.status === 409) setLeader(error.message);
       }
+      setKnown(true);
     },
     [classId],
   );
@@ -69,7 +78,7 @@ export function useLead(classId: string, hall: Hall) {
     const timer = window.setInterval(() => void tell(false), BEAT);
     return () => window.clearInterval(timer);
   }, [tell, hall.moment, at, since, elapsed, extra]);
-  return { leader, take: () => tell(true) };
+  return { leader, known: known || hall.moment === "done", take: () => tell(true) };
 }
 
 /** Follows a class: where the leader stands, and whether this screen is still in touch. */

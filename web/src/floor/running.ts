@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
+import { now as instant } from "../kit/clock";
 import { useStored } from "../kit/stored";
-import { now as instant } from "./now";
 import { Player } from "./player";
 import { type Cue, caughtUp, type Due, due, isRunning, type Ring } from "./ring";
 import { LOUD, type Loudness, sound } from "./sound";

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
+import { dated } from "../kit/clock";
 import { idOf } from "../kit/ids";
-import type { Fact } from "./outbox";
+import type { Fact } from "../kit/outbox";
 import { gone, isRunning, type Ring } from "./ring";
 
 export type Kind = "strikes" | "heart";
@@ -14,7 +15,7 @@ export function readLine(kind: Kind, line: string): Sample | undefined {
   if (!at || !Number.isFinite(ms) || ms < 0 || !second) return undefined;
   if (kind === "heart") {
     const beats = Number(second);
-    return beats >= 20 && beats <= 250 ? [ms, beats] : undefined;
+    return beats >= 25 && beats <= 250 ? [ms, beats] : undefined;
   }
   const g = Number(third);
   const hand = second.toLowerCase();
@@ -92,7 +93,7 @@ export function useSensor(
         round: ring.segments[done.segment]?.round ?? 0,
         kind,
         samples: done.samples,
-        at: new Date(done.begun).toISOString(),
+        at: dated(done.begun),
       },
     });
   }, [ring, classId, student, kind, put]);

@@ -1,12 +1,13 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
-import { api } from "../api/client";
 import { SchoolSheet } from "../school/SchoolSheet";
 import { ChangePassword } from "./ChangePassword";
+import { dated } from "./clock";
+import { useOutbox } from "./device";
 import { Finder } from "./Finder";
 import { type Key, useKeys } from "./keys";
+import { Leave } from "./Leave";
 import { KeysDialog, PlaceKeys, usePlaceKeys } from "./placeKeys";
 import { useSession } from "./session";
 import { dayAndTime, fromNow } from "./time";
@@ -70,6 +71,7 @@ function Band() {
           <Places className="min-w-[104px] px-5 pb-0" />
         </nav>
         <div className="flex-1 md:hidden" />
+        <Unsent />
         <NextClass />
         <AccountMenu />
       </div>
@@ -139,7 +141,7 @@ function NextClass() {
   return (
     <NavLink to={`/floor/${next.id}`} className="rounded-md px-1 text-right text-sm leading-tight hover:bg-canvas-deep">
       <span className="hidden font-bold sm:block">
-        {next.group_name ?? next.title} {fromNow(next.starts_at)}
+        {next.group_name ?? next.title} {fromNow(next.starts_at, Date.parse(dated()))}
       </span>
       <span className="text-ink-soft text-xs">
         {dayAndTime(next.starts_at, data.club.time_zone)} · {next.expected} expected
@@ -148,9 +150,31 @@ function NextClass() {
   );
 }
 
+/** Facts that are on this device alone are said everywhere. */
+function Unsent() {
+  const outbox = useOutbox();
+  const [waiting, refused] = [outbox.waiting().length, outbox.refused().length];
+  if (waiting + refused === 0 && !outbox.full) return null;
+  const said = outbox.full ? "This device is full" : `${waiting + refused} not sent yet`;
+  return (
+    <button
+      type="button"
+      onClick={outbox.retry}
+      title={
+        outbox.refused()[0]?.why ??
+        outbox.refusal?.message ??
+        "They are sent when there is a network; or tap to try now."
+      }
+      className={`rounded-full border-[1.5px] px-3 py-1 font-semibold text-xs ${refused > 0 || outbox.full ? "border-rear text-rear" : "border-brass"}`}
+    >
+      {said}
+    </button>
+  );
+}
+
 function AccountMenu() {
   const { data } = useSession();
-  const client = useQueryClient();
+  const [leaving, setLeaving] = useState(false);
   const [changing, setChanging] = useState(false);
   const [schooling, setSchooling] = useState(false);
   const name = data?.account?.name ?? "";
@@ -158,12 +182,6 @@ function AccountMenu() {
     .split(" ")
     .map((part) => part[0])
     .join("");
-  const signOut = async () => {
-    await api.POST("/api/account/logout", { body: {} });
-    await window.caches?.delete("club"); // what was kept of this club for classes without a network
-    client.clear();
-    window.location.assign("/");
-  };
   const item = "block w-full px-4 py-2 text-left text-sm data-focus:bg-canvas-deep";
   return (
     <>
@@ -192,13 +210,14 @@ function AccountMenu() {
             </button>
           </MenuItem>
           <MenuItem>
-            <button type="button" className={item} onClick={signOut}>
+            <button type="button" className={item} onClick={() => setLeaving(true)}>
               Sign out
             </button>
           </MenuItem>
         </MenuItems>
       </Menu>
       <SchoolSheet open={schooling} close={() => setSchooling(false)} />
+      {leaving && <Leave close={() => setLeaving(false)} />}
       <ChangePassword open={changing} close={() => setChanging(false)} />
     </>
   );

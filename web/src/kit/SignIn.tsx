@@ -1,16 +1,23 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "../api/client";
+import { useOutbox } from "./device";
 import { Button, Field, Trouble } from "./parts";
+import { signedIn } from "./signedOut";
 
 /** The door of the club. */
 export function SignIn() {
   const client = useQueryClient();
+  const { ofOthers } = useOutbox();
   const [login, setLogin] = useState("");
   const [password, setPassword] = useState("");
   const signIn = useMutation({
     mutationFn: () => data(api.POST("/api/account/login", { body: { login, password } })),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => {
+      signedIn();
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" }); // nothing of whoever was here before
+      void client.invalidateQueries();
+    },
   });
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 pb-24">
@@ -47,6 +54,12 @@ export function SignIn() {
           onChange={(event) => setPassword(event.target.value)}
         />
         {signIn.error && <Trouble error={signIn.error} />}
+        {ofOthers > 0 && (
+          <p role="status" className="border-brass border-l-4 pl-2.5 text-sm">
+            {ofOthers === 1 ? "1 thing waits" : `${ofOthers} things wait`} on this device to be sent, until whoever
+            tapped {ofOthers === 1 ? "it" : "them"} signs in again.
+          </p>
+        )}
         <Button look="main" big type="submit" disabled={signIn.isPending}>
           {signIn.isPending ? "Signing in …" : "Ring in"}
         </Button>

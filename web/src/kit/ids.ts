@@ -1,3 +1,5 @@
+import { useMemo, useRef } from "react";
+
 const asUuid = (bytes: Uint8Array) => {
   bytes[6] = ((bytes[6] as number) & 0x0f) | 0x40;
   bytes[8] = ((bytes[8] as number) & 0x3f) | 0x80;
@@ -10,6 +12,26 @@ export function newId(): string {
   return typeof crypto.randomUUID === "function"
     ? crypto.randomUUID()
     : asUuid(crypto.getRandomValues(new Uint8Array(16)));
+}
+
+/**
+ * Ids of what is being made: the same for the same thing until it is there, so that trying once more after an answer was
+ * lost does not make it twice.
+ */
+export function useNextId() {
+  const base = useRef("");
+  return useMemo(
+    () => ({
+      of: (made: unknown) => {
+        base.current ||= newId();
+        return idOf(base.current + JSON.stringify(made));
+      },
+      used: () => {
+        base.current = "";
+      },
+    }),
+    [],
+  );
 }
 
 /** The same id for the same text (FNV-1a, four times over): a fact that is told again after a crash is the same fact. */

@@ -1,53 +1,389 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, data } from "../api/client";
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import { api, data, type Schemas } from "../api/client";
+import type { paths } from "../api/schema";
+import { heardTime } from "./clock";
+import { hallKey } from "./device";
+import { recallKept } from "./kept";
+import { signedOut } from "./signedOut";
+
+type Asked<Path extends keyof paths> = paths[Path] extends {
+  post: { requestBody: { content: { "application/json": infer Body } } };
+}
+  ? Body
+  : never;
+type Query<Path extends keyof paths> = paths[Path] extends { get: { parameters: { query?: infer Given } } }
+  ? NonNullable<Given>
+  : never;
+
+const path = (id: string) => ({ params: { path: { id } } });
+const SOON = 10_000; // ms for which an answer is taken as it is
+const MINUTE = 60_000;
+
+const allCards = async () => {
+  const lists = (["cards", "templates"] as const).map((kind) =>
+    data(api.GET("/api/card/cards", { params: { query: { kind } } })),
+  );
+  return (await Promise.all(lists)).flat();
+};
+
+/**
+ * Every question that the interface asks, each with a key that no other has (its first word is the question's name). What
+ * a change makes stale stands below.
+ */
+export const asks = {
+  session: () =>
+    queryOptions({
+      queryKey: ["session"],
+      queryFn: async () => {
+        if (await signedOut()) return { account: null, club: null, next_class: null, now: "" } as Schemas["Session"];
+        const session = await data(api.GET("/api/session"));
+        heardTime(session.now, { mayBeOld: true });
+        return session;
+      },
+      staleTime: MINUTE,
+    }),
+  school: () => queryOptions({ queryKey: ["school"], queryFn: () => data(api.GET("/api/school")), staleTime: SOON }),
+  lexicon: () =>
+    queryOptions({
+      queryKey: ["lexicon"],
+      queryFn: () => data(api.GET("/api/bench/lexicon")),
+      staleTime: Number.POSITIVE_INFINITY,
+    }),
+
+  // the Bench
+  analysis: (body: Asked<"/api/bench/analysis">) =>
+    queryOptions({
+      queryKey: ["analysis", body],
+      queryFn: ({ signal }) => data(api.POST("/api/bench/analysis", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: MINUTE,
+    }),
+  near: (body: Asked<"/api/bench/near">) =>
+    queryOptions({
+      queryKey: ["near", body],
+      queryFn: ({ signal }) => data(api.POST("/api/bench/near", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: 30_000,
+    }),
+  parts: (notation: string) =>
+    queryOptions({
+      queryKey: ["parts", notation],
+      queryFn: () => data(api.POST("/api/bench/parts", { body: { notation } })),
+      staleTime: MINUTE,
+    }),
+  shelf: (archived: boolean, search: string) =>
+    queryOptions({
+      queryKey: ["shelf", archived, search],
+      queryFn: () =>
+        data(api.GET("/api/bench/combinations", { params: { query: { archived, ...(search && { search }) } } })),
+      placeholderData: keepPreviousData,
+      staleTime: SOON,
+    }),
+  combination: (id: string) =>
+    queryOptions({
+      queryKey: ["combination", id],
+      queryFn: () => data(api.GET("/api/bench/combinations/{id}", path(id))),
+    }),
+  uses: (id: string) =>
+    queryOptions({
+      queryKey: ["uses", id],
+      queryFn: () => data(api.GET("/api/bench/combinations/{id}/uses", path(id))),
+    }),
+  drills: (archived: boolean) =>
+    queryOptions({
+      queryKey: ["drills", archived],
+      queryFn: () => data(api.GET("/api/drills", { params: { query: { archived } } })),
+      staleTime: SOON,
+    }),
+
+  // the Card and the calendar
+  cards: (kind: "cards" | "templates" | "archived") =>
+    queryOptions({
+      queryKey: ["cards", kind],
+      queryFn: () => data(api.GET("/api/card/cards", { params: { query: { kind } } })),
+      staleTime: SOON,
+    }),
+  allCards: () => queryOptions({ queryKey: ["all cards"], queryFn: allCards }),
+  card: (id: string) =>
+    queryOptions({ queryKey: ["card", id], queryFn: () => data(api.GET("/api/card/cards/{id}", path(id))) }),
+  sums: (body: Asked<"/api/card/sums">) =>
+    queryOptions({
+      queryKey: ["sums", body],
+      queryFn: ({ signal }) => data(api.POST("/api/card/sums", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: MINUTE,
+    }),
+  fit: (body: Asked<"/api/card/fits">) =>
+    queryOptions({
+      queryKey: ["fit", body],
+      queryFn: ({ signal }) => data(api.POST("/api/card/fits", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: SOON,
+    }),
+  variant: (body: Asked<"/api/card/variants">) =>
+    queryOptions({
+      queryKey: ["variant", body],
+      queryFn: ({ signal }) => data(api.POST("/api/card/variants", { body, signal })),
+      gcTime: SOON,
+    }),
+  fromParent: (parent: string, asked: Asked<"/api/card/sums">) =>
+    queryOptions({
+      queryKey: ["from parent", parent, asked],
+      queryFn: async () => {
+        const card = await data(api.GET("/api/card/cards/{id}", path(parent)));
+        const changes = await data(api.POST("/api/card/differences", { body: { ...asked, other: card.blocks } }));
+        return { card, changes };
+      },
+      gcTime: SOON,
+    }),
+  versions: (id: string) =>
+    queryOptions({
+      queryKey: ["versions", id],
+      queryFn: () => data(api.GET("/api/card/cards/{id}/versions", path(id))),
+      gcTime: 0,
+    }),
+  sinceVersion: (id: string, version: number, asked: Asked<"/api/card/sums">) =>
+    queryOptions({
+      queryKey: ["since version", id, version, asked],
+      queryFn: async () => {
+        const then = await data(
+          api.GET("/api/card/cards/{id}/versions/{version}", { params: { path: { id, version } } }),
+        );
+        const changes = await data(api.POST("/api/card/differences", { body: { ...asked, other: then.blocks } }));
+        return { then, changes };
+      },
+    }),
+  calendar: (from: string, days: number) =>
+    queryOptions({
+      queryKey: ["calendar", from, days],
+      queryFn: () => data(api.GET("/api/calendar", { params: { query: { from, days } } })),
+      placeholderData: keepPreviousData,
+    }),
+  plannedClass: (id: string) =>
+    queryOptions({
+      queryKey: ["planned class", id],
+      queryFn: () => data(api.GET("/api/calendar/classes/{id}", path(id))),
+    }),
+  coaches: () =>
+    queryOptions({
+      queryKey: ["coaches"],
+      queryFn: () => data(api.GET("/api/calendar/coaches")),
+      staleTime: MINUTE,
+    }),
+
+  // the Floor
+  classes: () =>
+    queryOptions({
+      queryKey: ["classes"],
+      queryFn: () => data(api.GET("/api/floor/classes", { params: { query: { days: 14 } } })),
+    }),
+  heldClass: (id: string) =>
+    queryOptions({
+      queryKey: ["held class", id],
+      queryFn: () => data(api.GET("/api/floor/classes/{id}", path(id))),
+      staleTime: Number.POSITIVE_INFINITY,
+    }),
+  reviews: (id: string, waiting: number) =>
+    queryOptions({
+      queryKey: ["reviews", id, waiting],
+      queryFn: () => data(api.GET("/api/floor/classes/{id}/reviews", path(id))),
+    }),
+  people: () =>
+    queryOptions({ queryKey: ["people"], queryFn: () => data(api.GET("/api/floor/people")), staleTime: MINUTE }),
+  /** What this device keeps of a class, asked of nobody else; null for nothing. */
+  keptHall: <Hall>(owner: string, id: string) =>
+    queryOptions({
+      queryKey: ["kept hall", owner, id],
+      queryFn: async () => (await recallKept<Hall>(hallKey(owner, id))) ?? null,
+      staleTime: Number.POSITIVE_INFINITY,
+      gcTime: 0,
+    }),
+
+  // the Book
+  squad: (group: string | undefined, order: Query<"/api/book/squad">["order"], count: number) => ({
+    queryKey: ["squad", group, order, count] as const,
+    queryFn: ({ pageParam }: { pageParam: number }) =>
+      data(api.GET("/api/book/squad", { params: { query: { group, order, from: pageParam, count } } })),
+  }),
+  board: (group: string | undefined) =>
+    queryOptions({
+      queryKey: ["board", group],
+      queryFn: () => data(api.GET("/api/book/board", { params: { query: { group } } })),
+    }),
+  next: (group: string | undefined) =>
+    queryOptions({
+      queryKey: ["next", group],
+      queryFn: () => data(api.GET("/api/book/next", { params: { query: { group } } })),
+    }),
+  student: (id: string) =>
+    queryOptions({ queryKey: ["student", id], queryFn: () => data(api.GET("/api/book/students/{id}", path(id))) }),
+  studentClasses: (id: string) =>
+    queryOptions({
+      queryKey: ["student's classes", id],
+      queryFn: () => data(api.GET("/api/book/students/{id}/classes", path(id))),
+    }),
+  studentReviews: (id: string) =>
+    queryOptions({
+      queryKey: ["student's reviews", id],
+      queryFn: () => data(api.GET("/api/floor/students/{id}/reviews", path(id))),
+    }),
+  studentMarks: (id: string, combination: string) =>
+    queryOptions({
+      queryKey: ["student's marks", id, combination],
+      queryFn: () =>
+        data(api.GET("/api/book/students/{id}/marks", { params: { path: { id }, query: { combination } } })),
+    }),
+  studentWork: (id: string) =>
+    queryOptions({
+      queryKey: ["student's work", id],
+      queryFn: () => data(api.GET("/api/book/students/{id}/work", path(id))),
+    }),
+  studentSpans: (id: string, query: Query<"/api/book/students/{id}/spans">) =>
+    queryOptions({
+      queryKey: ["student's spans", id, query],
+      queryFn: () => data(api.GET("/api/book/students/{id}/spans", { params: { path: { id }, query } })),
+    }),
+  corrections: (id: string) =>
+    queryOptions({
+      queryKey: ["corrections", id],
+      queryFn: () => data(api.GET("/api/book/students/{id}/corrections", path(id))),
+    }),
+  file: (id: string) =>
+    queryOptions({ queryKey: ["file", id], queryFn: () => data(api.GET("/api/care/students/{id}/file", path(id))) }),
+  holds: (id: string) =>
+    queryOptions({ queryKey: ["holds", id], queryFn: () => data(api.GET("/api/care/students/{id}/holds", path(id))) }),
+  audit: (id: string) =>
+    queryOptions({ queryKey: ["audit", id], queryFn: () => data(api.GET("/api/care/students/{id}/audit", path(id))) }),
+  onRecord: (id: string) =>
+    queryOptions({
+      queryKey: ["on record", id],
+      queryFn: () => data(api.GET("/api/care/students/{id}/held", path(id))),
+    }),
+
+  // Weeks
+  weeks: () => queryOptions({ queryKey: ["weeks"], queryFn: () => data(api.GET("/api/weeks")) }),
+  programmes: () => queryOptions({ queryKey: ["programmes"], queryFn: () => data(api.GET("/api/weeks/programmes")) }),
+  programme: (id: string) =>
+    queryOptions({
+      queryKey: ["programme", id],
+      queryFn: () => data(api.GET("/api/weeks/programmes/{id}", path(id))),
+    }),
+  planning: (id: string) =>
+    queryOptions({
+      queryKey: ["planning", id],
+      queryFn: () => data(api.GET("/api/weeks/programmes/{id}/planning", path(id))),
+    }),
+};
+
+type Question =
+  | "session"
+  | "school"
+  | "lexicon"
+  | "analysis"
+  | "near"
+  | "shelf"
+  | "combination"
+  | "uses"
+  | "drills"
+  | "cards"
+  | "all cards"
+  | "card"
+  | "sums"
+  | "versions"
+  | "calendar"
+  | "planned class"
+  | "classes"
+  | "held class"
+  | "people"
+  | "squad"
+  | "board"
+  | "next"
+  | "student"
+  | "student's classes"
+  | "student's reviews"
+  | "student's marks"
+  | "student's work"
+  | "student's spans"
+  | "corrections"
+  | "file"
+  | "holds"
+  | "audit"
+  | "on record"
+  | "weeks"
+  | "programmes"
+  | "programme";
+
+const DRILLED: Question[] = ["card", "cards", "all cards", "sums", "versions", "held class", "planned class", "next"];
+const OF_EVERYBODY: Question[] = ["squad", "board", "next", "people", "held class", "planned class", "programme"];
+const OF_ONE: Question[] = [
+  "student",
+  "student's classes",
+  "student's reviews",
+  "student's marks",
+  "student's work",
+  "student's spans",
+  "corrections",
+  "file",
+  "holds",
+  "audit",
+  "on record",
+];
+
+/** What each kind of change makes stale. */
+export const STALE = {
+  combination: ["shelf", "combination", "near", "uses", "drills", "squad", "programme", ...DRILLED],
+  drill: ["drills", "uses", ...DRILLED],
+  card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
+  calendar: ["calendar", "planned class", "held class", "classes", "weeks", "next", "session", "programme"],
+  student: [...OF_EVERYBODY, ...OF_ONE],
+  studentGone: [...OF_EVERYBODY, "session"],
+  classHeld: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],
+  record: ["weeks", ...OF_EVERYBODY, ...OF_ONE],
+  school: [
+    "session",
+    "school",
+    "lexicon",
+    "analysis",
+    "shelf",
+    "combination",
+    "drills",
+    "people",
+    ...DRILLED,
+    ...OF_EVERYBODY,
+    ...OF_ONE,
+  ],
+  programme: ["programmes"],
+  classesDrafted: ["programme", "weeks", "calendar", "classes", "cards", "all cards", "session", "next"],
+} satisfies Record<string, Question[]>;
+
+/** Says what was changed: what it makes stale is read anew where it is shown, and elsewhere when it is next. */
+export function useStale() {
+  const client = useQueryClient();
+  return useCallback(
+    (change: keyof typeof STALE) => {
+      for (const question of new Set(STALE[change])) void client.invalidateQueries({ queryKey: [question] });
+    },
+    [client],
+  );
+}
 
 /** The shelf's combinations, by name. */
-export function useShelf({ enabled = true, archived = false, search = "" } = {}) {
-  return useQuery({
-    queryKey: ["shelf", archived, search],
-    queryFn: () =>
-      data(api.GET("/api/bench/combinations", { params: { query: { archived, ...(search && { search }) } } })),
-    placeholderData: keepPreviousData,
-    enabled,
-    staleTime: 10_000,
-  });
-}
+export const useShelf = ({ enabled = true, archived = false, search = "" } = {}) =>
+  useQuery({ ...asks.shelf(archived, search), enabled });
 
 /** Everybody who may come, and their groups. */
-export function usePeople({ enabled = true } = {}) {
-  return useQuery({
-    queryKey: ["people"],
-    queryFn: () => data(api.GET("/api/floor/people")),
-    enabled,
-    staleTime: 60_000,
-  });
-}
+export const usePeople = ({ enabled = true } = {}) => useQuery({ ...asks.people(), enabled });
 
 /** Drills with their pools, by name. */
-export function useDrills({ enabled = true, archived = false } = {}) {
-  return useQuery({
-    queryKey: ["drills", archived],
-    queryFn: () => data(api.GET("/api/drills", { params: { query: { archived } } })),
-    enabled,
-    staleTime: 10_000,
-  });
-}
+export const useDrills = ({ enabled = true, archived = false } = {}) => useQuery({ ...asks.drills(archived), enabled });
 
 /** Cards without their rounds, newest change first. */
-export function useCards({ enabled = true, kind = "cards" as "cards" | "templates" | "archived" } = {}) {
-  return useQuery({
-    queryKey: ["cards", kind],
-    queryFn: () => data(api.GET("/api/card/cards", { params: { query: { kind } } })),
-    enabled,
-    staleTime: 10_000,
-  });
-}
+export const useCards = ({ enabled = true, kind = "cards" as "cards" | "templates" | "archived" } = {}) =>
+  useQuery({ ...asks.cards(kind), enabled });
 
 /** Everybody who may run a class. */
-export function useCoaches() {
-  return useQuery({
-    queryKey: ["coaches"],
-    queryFn: () => data(api.GET("/api/calendar/coaches")),
-    staleTime: 60_000,
-  });
-}
+export const useCoaches = () => useQuery(asks.coaches());

@@ -21,6 +21,15 @@ export function keep(key: string, value: unknown): boolean {
   }
 }
 
+/** Forgets everything that was kept on this device but what is named. */
+export function forgetAll(but: string[]) {
+  try {
+    for (const key of Object.keys(localStorage)) if (!but.includes(key)) localStorage.removeItem(key);
+  } catch {
+    // Where nothing can be kept there is nothing to forget.
+  }
+}
+
 /** State that survives a reload on this device. */
 export function useStored<T>(key: string, first: T): [T, (value: T) => void] {
   const [value, setValue] = useState<T>(() => recall<T>(key) ?? first);

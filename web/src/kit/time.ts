@@ -48,7 +48,7 @@ export function dayAndMonth(date: string): string {
 }
 
 /** How far off an instant is: "in 2 h 10", "now". */
-export function fromNow(iso: string, now = Date.now()): string {
+export function fromNow(iso: string, now: number): string {
   const minutes = Math.round((new Date(iso).getTime() - now) / 60_000);
   if (minutes <= 0) return "now";
   if (minutes < 60) return `in ${minutes} min`;

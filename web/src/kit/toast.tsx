@@ -1,7 +1,9 @@
-import { createContext, type ReactNode, useCallback, useContext, useRef, useState } from "react";
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useRef, useState } from "react";
+import { Refusal } from "../api/client";
 
-type Note = { text: string; undo?: () => void };
-const Say = createContext<(text: string, undo?: () => void) => void>(() => {});
+type Undo = () => unknown; // what it promises may be refused: that is said
+type Note = { text: string; undo?: Undo };
+const Say = createContext<(text: string, undo?: Undo) => void>(() => {});
 
 /** Says what has just happened, with a way back for a while. */
 export const useSay = () => useContext(Say);
@@ -11,11 +13,29 @@ const SHOWN = 8_000;
 export function SayProvider({ children }: { children: ReactNode }) {
   const [note, setNote] = useState<Note>();
   const timer = useRef<number>(undefined);
-  const say = useCallback((text: string, undo?: () => void) => {
+  const say = useCallback((text: string, undo?: Undo) => {
     window.clearTimeout(timer.current);
     setNote({ text, undo });
     timer.current = window.setTimeout(() => setNote(undefined), SHOWN);
   }, []);
+  const undo = async (note: Note) => {
+    setNote(undefined);
+    try {
+      await note.undo?.();
+    } catch (error) {
+      say(`It could not be undone. ${error instanceof Error ? error.message : ""}`);
+    }
+  };
+  // A refusal that no part of a page shows is said here, not to nobody.
+  useEffect(() => {
+    const said = (event: PromiseRejectionEvent) => {
+      if (!(event.reason instanceof Refusal)) return;
+      event.preventDefault();
+      say(event.reason.message);
+    };
+    window.addEventListener("unhandledrejection", said);
+    return () => window.removeEventListener("unhandledrejection", said);
+  }, [say]);
   return (
     <Say value={say}>
       {children}
@@ -31,10 +51,7 @@ export function SayProvider({ children }: { children: ReactNode }) {
               <button
                 type="button"
                 className="rounded-full border border-brass-bright px-3 py-1 text-brass-bright"
-                onClick={() => {
-                  note.undo?.();
-                  setNote(undefined);
-                }}
+                onClick={() => void undo(note)}
               >
                 Undo
               </button>

@@ -2,6 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { Choose, Part, type School, useChangeSettings, useSettled } from "./parts";
 
@@ -39,11 +40,7 @@ export function Numbering({ school }: { school: School }) {
 /** The club's own numbers, written as a list: 1 jab, 2 cross, 7 lead hook body. */
 function OwnNumbers({ school }: { school: School }) {
   const settled = useSettled();
-  const lexicon = useQuery({
-    queryKey: ["lexicon"],
-    queryFn: () => data(api.GET("/api/bench/lexicon")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const lexicon = useQuery(asks.lexicon());
   const now = (school.numberings.find((numbering) => numbering.id === "own") ?? school.numberings[0])?.numbers ?? [];
   const [text, setText] = useState(
     now

@@ -3,31 +3,18 @@ import type { ReactNode } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field } from "../kit/parts";
-import { SESSION, useMayPlan } from "../kit/session";
+import { asks, useStale } from "../kit/queries";
+import { useMayPlan } from "../kit/session";
 
 export type School = Schemas["School"];
-export const SCHOOL = ["school"];
 
 /** After a change everything that is read anew reads as the school now says. */
 export function useSettled() {
   const client = useQueryClient();
+  const stale = useStale();
   return (school: School) => {
-    client.setQueryData(SCHOOL, school);
-    for (const key of [
-      "analysis",
-      "shelf",
-      "combination",
-      "lexicon",
-      "card",
-      "sums",
-      "class",
-      "student",
-      "squad",
-      "board",
-      "next",
-    ])
-      client.invalidateQueries({ queryKey: [key] });
-    client.invalidateQueries({ queryKey: SESSION });
+    client.setQueryData(asks.school().queryKey, school);
+    stale("school");
   };
 }
 

@@ -1,15 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { api, type ClassLine, data } from "../api/client";
+import type { ClassLine } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { Scrolling } from "../kit/Scrolling";
 import { useClub } from "../kit/session";
 import { dayAndMonth, dayAndTime } from "../kit/time";
 
 /** Classes as columns by week, held and to come, over the ground line of the club's load. */
 export function ClassesPlace() {
-  const weeks = useQuery({ queryKey: ["weeks"], queryFn: () => data(api.GET("/api/weeks")) });
+  const weeks = useQuery(asks.weeks());
   const club = useClub();
   const here = useRef<HTMLElement>(null);
   useEffect(() => {

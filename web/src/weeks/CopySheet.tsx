@@ -1,12 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "../api/client";
-import { newId } from "../kit/ids";
+import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Field, Trouble } from "../kit/parts";
-import { usePeople } from "../kit/queries";
+import { usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import type { Programme } from "./programme";
 import { BOX } from "./SheetParts";
@@ -15,20 +15,21 @@ import { BOX } from "./SheetParts";
 export function CopySheet({ programme, close }: { programme: Programme; close: () => void }) {
   const people = usePeople();
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const stale = useStale();
   const [name, setName] = useState(`${programme.name} again`);
   const [group, setGroup] = useState(programme.group_id);
   const [start, setStart] = useState(programme.ends);
+  const next = useNextId();
   const copy = useMutation({
     mutationFn: () =>
       data(
         api.POST("/api/weeks/programmes/{id}/copies", {
           params: { path: { id: programme.id } },
-          body: { id: newId(), name, group_id: group, start },
+          body: { id: next.of({ name, group, start }), name, group_id: group, start },
         }),
       ),
     onSuccess: (made) => {
-      client.invalidateQueries({ queryKey: ["programmes"] });
+      stale("programme");
       close();
       navigate(`/weeks/${made.id}`);
     },

@@ -1,6 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, data } from "../api/client";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { dayAndMonth } from "../kit/time";
@@ -27,8 +25,7 @@ export function ProgrammePlace({ id }: { id: string }) {
 function Laid({ programme }: { programme: Programme }) {
   const mayPlan = useMayPlan();
   const say = useSay();
-  const client = useQueryClient();
-  const { plan: begin, change, decide, draft, put } = useProgrammeChanges(programme.id);
+  const { plan: begin, change, decide, draft, archive, put } = useProgrammeChanges(programme.id);
   const planning = usePlanning(programme.id);
   const [chosen, setChosen] = useState<At | null>(null);
   const [sheet, setSheet] = useState<"wanted" | "copy" | null>(null);
@@ -93,7 +90,15 @@ function Laid({ programme }: { programme: Programme }) {
         },
       },
     );
-  const trouble = begin.error ?? change.error ?? decide.error ?? draft.error;
+  const putAway = () =>
+    archive.mutate(
+      { revision: programme.revision, archived: true },
+      {
+        onSuccess: (line) =>
+          say(`${line.name} is put away.`, () => archive.mutateAsync({ revision: line.revision, archived: false })),
+      },
+    );
+  const trouble = archive.error ?? planning.refused ?? begin.error ?? change.error ?? decide.error ?? draft.error;
   return (
     <>
       <div className="mb-2 flex flex-wrap items-end gap-x-3 gap-y-1">
@@ -119,28 +124,7 @@ function Laid({ programme }: { programme: Programme }) {
             <Button small onClick={() => window.print()}>
               Print
             </Button>
-            <Button
-              small
-              look="quiet"
-              onClick={() =>
-                data(
-                  api.PUT("/api/weeks/programmes/{id}/archived", {
-                    params: { path: { id: programme.id } },
-                    body: { revision: programme.revision, archived: true },
-                  }),
-                ).then((line) => {
-                  client.invalidateQueries({ queryKey: ["programmes"] });
-                  say(`${line.name} is put away.`, () => {
-                    data(
-                      api.PUT("/api/weeks/programmes/{id}/archived", {
-                        params: { path: { id: programme.id } },
-                        body: { revision: line.revision, archived: false },
-                      }),
-                    ).then(() => client.invalidateQueries({ queryKey: ["programmes"] }));
-                  });
-                })
-              }
-            >
+            <Button small look="quiet" disabled={archive.isPending} onClick={putAway}>
               Put away
             </Button>
           </div>

@@ -1,11 +1,11 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, Refusal } from "../api/client";
-import { newId } from "../kit/ids";
+import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Field, Trouble } from "../kit/parts";
-import { usePeople, useShelf } from "../kit/queries";
+import { asks, usePeople, useShelf } from "../kit/queries";
 import { RUNGS } from "../kit/rungs";
 import { Sheet } from "../kit/Sheet";
 import { ShelfBox } from "../kit/ShelfBox";
@@ -36,7 +36,7 @@ const nextMonday = (today: string) => {
 export function ProgrammeSheet({ programme, today, close, done }: Props) {
   const people = usePeople();
   const shelf = useShelf();
-  const cards = useQuery({ queryKey: ["cards", "all kinds"], queryFn: allCards });
+  const cards = useQuery(asks.allCards());
   const [name, setName] = useState(programme?.name ?? "");
   const [group, setGroup] = useState(programme?.group_id ?? "");
   const [template, setTemplate] = useState(programme?.template_id ?? "");
@@ -55,6 +55,7 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
   );
   const set = (changes: Partial<Settings>) => setSettings((before) => ({ ...before, ...changes }));
   const names = new Map((shelf.data ?? []).map((row) => [row.id, row.name]));
+  const next = useNextId();
   const save = useMutation({
     mutationFn: () =>
       programme
@@ -66,7 +67,13 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
           )
         : data(
             api.POST("/api/weeks/programmes", {
-              body: { id: newId(), name, group_id: group, template_id: template, settings },
+              body: {
+                id: next.of({ name, group, template, settings }),
+                name,
+                group_id: group,
+                template_id: template,
+                settings,
+              },
             }),
           ),
     onSuccess: done,
@@ -215,11 +222,4 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
       </form>
     </Sheet>
   );
-}
-
-async function allCards() {
-  const lists = await Promise.all(
-    (["templates", "cards"] as const).map((kind) => data(api.GET("/api/card/cards", { params: { query: { kind } } }))),
-  );
-  return lists.flat();
 }

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { newId } from "../kit/ids";
+import { asks, useStale } from "../kit/queries";
 
 export type Programme = Schemas["Programme"];
 export type Plan = Schemas["Plan"];
@@ -9,27 +10,24 @@ export type PlanPlace = Schemas["PlanPlace"];
 export type Settings = Schemas["ProgrammeSettings"];
 export type Meeting = Programme["meetings"][number];
 
-const LIST = ["programmes"];
-const keyOf = (id: string) => ["programme", id];
-const planningOf = (id: string) => ["planning", id];
+const keyOf = (id: string) => asks.programme(id).queryKey;
+const planningOf = (id: string) => asks.planning(id).queryKey;
 
 export function useProgrammes() {
-  return useQuery({ queryKey: LIST, queryFn: () => data(api.GET("/api/weeks/programmes")) });
+  return useQuery(asks.programmes());
 }
 
 export function useProgramme(id: string) {
-  return useQuery({
-    queryKey: keyOf(id),
-    queryFn: () => data(api.GET("/api/weeks/programmes/{id}", { params: { path: { id } } })),
-  });
+  return useQuery(asks.programme(id));
 }
 
 /** Changes to a programme: each puts what the server answers into its place. */
 export function useProgrammeChanges(id: string) {
   const client = useQueryClient();
+  const stale = useStale();
   const put = (programme: Programme) => {
     client.setQueryData(keyOf(id), programme);
-    client.invalidateQueries({ queryKey: LIST });
+    stale("programme");
   };
   const path = { params: { path: { id } } };
   const plan = useMutation({
@@ -41,7 +39,7 @@ export function useProgrammeChanges(id: string) {
     scope: { id: `programme ${id}` },
     mutationFn: async (make: (settings: Settings) => Settings) => {
       await client.cancelQueries({ queryKey: keyOf(id) });
-      const now = client.getQueryData<Programme>(keyOf(id));
+      const now = client.getQueryData(keyOf(id));
       if (!now) throw new Error("A programme is changed once it is here.");
       const { revision, name, template_id } = now;
       const settings = make(now.settings);
@@ -61,32 +59,40 @@ export function useProgrammeChanges(id: string) {
   });
   const draft = useMutation({
     mutationFn: (on: string[]) => data(api.POST("/api/weeks/programmes/{id}/classes", { ...path, body: { on } })),
-    onSuccess: () => {
-      for (const key of [keyOf(id), ["weeks"], ["calendar"], ["cards"]]) client.invalidateQueries({ queryKey: key });
-    },
+    onSuccess: () => stale("classesDrafted"),
   });
-  return { plan, change, decide, draft, put };
+  const archive = useMutation({
+    mutationFn: (body: { revision: number; archived: boolean }) =>
+      data(api.PUT("/api/weeks/programmes/{id}/archived", { ...path, body })),
+    onSuccess: () => stale("programme"),
+  });
+  return { plan, change, decide, draft, archive, put };
 }
 
 /** How far a plan is, while one is being made; when it is over the programme is read anew. */
 export function usePlanning(id: string) {
   const client = useQueryClient();
   const state = useQuery({
-    queryKey: planningOf(id),
-    queryFn: () => data(api.GET("/api/weeks/programmes/{id}/planning", { params: { path: { id } } })),
+    ...asks.planning(id),
     refetchInterval: (query) => (query.state.data?.running ? 300 : false),
   });
   const running = state.data?.running ?? false;
   const was = useRef(false);
   useEffect(() => {
-    if (was.current && !running) client.invalidateQueries({ queryKey: keyOf(id) });
+    if (was.current && !running) void client.invalidateQueries({ queryKey: keyOf(id) });
     was.current = running;
   }, [running, id, client]);
-  const stop = () =>
-    data(api.DELETE("/api/weeks/programmes/{id}/planning", { params: { path: { id } } })).then((now) =>
-      client.setQueryData(planningOf(id), now),
-    );
-  return { running, done: state.data?.done ?? 0, error: state.data?.error ?? null, stop };
+  const stop = useMutation({
+    mutationFn: () => data(api.DELETE("/api/weeks/programmes/{id}/planning", { params: { path: { id } } })),
+    onSuccess: (now) => client.setQueryData(planningOf(id), now),
+  });
+  return {
+    running,
+    done: state.data?.done ?? 0,
+    error: state.data?.error ?? null,
+    stop: () => stop.mutate(),
+    refused: stop.error,
+  };
 }
 
 export const percent = (share: number) => `${Math.round(share * 100)} %`;

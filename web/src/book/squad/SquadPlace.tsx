@@ -1,8 +1,8 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
-import { api, data } from "../../api/client";
 import { LabelledSelect } from "../../kit/LabelledSelect";
 import { Empty, Field, Trouble, Waiting } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { AddStudent } from "../AddStudent";
 import { BookFrame, useGroup } from "../BookFrame";
 import { Grid } from "./Grid";
@@ -24,9 +24,7 @@ export default function SquadPlace() {
   const [find, setFind] = useState("");
   const wanted = useDeferredValue(find.trim().toLowerCase());
   const squad = useInfiniteQuery({
-    queryKey: ["squad", group, order],
-    queryFn: ({ pageParam }) =>
-      data(api.GET("/api/book/squad", { params: { query: { group, order, from: pageParam, count: WINDOW } } })),
+    ...asks.squad(group, order, WINDOW),
     initialPageParam: 0,
     getNextPageParam: (last) => {
       const next = last.from + last.students.length;

@@ -21,14 +21,16 @@ export function Efforts({ page }: { page: Page }) {
     <section aria-label="Recorded efforts" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">
       <div className="mb-2 flex items-center justify-between">
         <h2 className="wide font-extrabold text-lg">What was recorded</h2>
-        <Button
-          look="quiet"
-          className="no-print"
-          aria-expanded={editing === "new"}
-          onClick={() => setEditing(editing === "new" ? undefined : "new")}
-        >
-          Add a session
-        </Button>
+        {mayPlan && (
+          <Button
+            look="quiet"
+            className="no-print"
+            aria-expanded={editing === "new"}
+            onClick={() => setEditing(editing === "new" ? undefined : "new")}
+          >
+            Add a session
+          </Button>
+        )}
       </div>
       {editing === "new" && <EffortForm student={student.id} done={() => setEditing(undefined)} />}
       {efforts.length === 0 && <Empty title="No efforts yet">After a class, ask how hard it was: it shows here.</Empty>}

@@ -2,11 +2,13 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
 import { Button, Field, Trouble } from "../../kit/parts";
+import { asks, useStale } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 
 /** How fast this student's marks fade, where it is not as the school has it. */
 export function HalfLife({ page }: { page: Schemas["StudentPage"] }) {
   const client = useQueryClient();
+  const stale = useStale();
   const mayPlan = useMayPlan();
   const [days, setDays] = useState(String(page.own_half_life ?? ""));
   const change = useMutation({
@@ -18,8 +20,8 @@ export function HalfLife({ page }: { page: Schemas["StudentPage"] }) {
         }),
       ),
     onSuccess: (fresh) => {
-      client.setQueryData(["student", page.student.id], fresh);
-      client.invalidateQueries({ queryKey: ["squad"] });
+      client.setQueryData(asks.student(page.student.id).queryKey, fresh);
+      stale("student");
     },
   });
   if (!mayPlan) return null;

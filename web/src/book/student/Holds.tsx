@@ -1,9 +1,10 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
-import { newId } from "../../kit/ids";
+import { useNextId } from "../../kit/ids";
 import { Pick } from "../../kit/Pick";
 import { Button, Field, Trouble } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { useClub, useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
 import { useBookAnew } from "../useBookAnew";
@@ -38,11 +39,7 @@ export function Holds({ student }: { student: string }) {
   const mayPlan = useMayPlan();
   const anew = useBookAnew();
   const [adding, setAdding] = useState(false);
-  const key = ["holds", student];
-  const holds = useQuery({
-    queryKey: key,
-    queryFn: () => data(api.GET("/api/care/students/{id}/holds", { params: { path: { id: student } } })),
-  });
+  const holds = useQuery(asks.holds(student));
   const lift = useMutation({
     mutationFn: (id: string) =>
       data(api.PUT("/api/care/holds/{id}/lifted", { params: { path: { id } }, body: { lifted: true } })),
@@ -102,21 +99,19 @@ function Add({ student, done }: { student: string; done: () => void }) {
   const [blocks, setBlocks] = useState<Blocked[]>([]);
   const [to, setTo] = useState("");
   const [note, setNote] = useState("");
+  const next = useNextId();
   const add = useMutation({
-    mutationFn: () =>
-      data(
-        api.POST("/api/care/students/{id}/holds", {
-          params: { path: { id: student } },
-          body: {
-            id: newId(),
-            matter,
-            blocks: knock ? ["all"] : blocks,
-            from: today,
-            to: knock ? null : to || null,
-            note,
-          },
-        }),
-      ),
+    mutationFn: () => {
+      const hold = {
+        matter,
+        blocks: knock ? ["all" as const] : blocks,
+        from: today,
+        to: knock ? null : to || null,
+        note,
+      };
+      const body = { id: next.of(hold), ...hold };
+      return data(api.POST("/api/care/students/{id}/holds", { params: { path: { id: student } }, body }));
+    },
     onSuccess: done,
   });
   const submit = (event: FormEvent) => {

@@ -2,6 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
 import { Button, Empty, Field, Trouble } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
 import { useBookAnew } from "../useBookAnew";
@@ -22,11 +23,7 @@ const RUBRIC: { part: string; looked: (keyof Rubric)[] }[] = [
 export function MarkHistory({ student, combination }: { student: string; combination: string }) {
   const mayPlan = useMayPlan();
   const [editing, setEditing] = useState<string>();
-  const marks = useQuery({
-    queryKey: ["student", student, "marks", combination],
-    queryFn: () =>
-      data(api.GET("/api/book/students/{id}/marks", { params: { path: { id: student }, query: { combination } } })),
-  });
+  const marks = useQuery(asks.studentMarks(student, combination));
   if (marks.error) return <Trouble error={marks.error} />;
   if (marks.data?.length === 0) return <Empty title="No marks">Nothing was marked yet.</Empty>;
   return (

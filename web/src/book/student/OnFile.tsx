@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { api, data, Refusal, type Schemas } from "../../api/client";
 import { LabelledSelect } from "../../kit/LabelledSelect";
 import { Button, Field, Trouble } from "../../kit/parts";
-import { usePeople } from "../../kit/queries";
+import { asks, usePeople } from "../../kit/queries";
 import { Sheet } from "../../kit/Sheet";
 import { useMayPlan } from "../../kit/session";
 import { useSay } from "../../kit/toast";
@@ -16,10 +16,7 @@ type File = Schemas["File"];
 export function OnFile({ student, name }: { student: string; name: string }) {
   const mayPlan = useMayPlan();
   const [editing, setEditing] = useState(false);
-  const file = useQuery({
-    queryKey: ["file", student],
-    queryFn: () => data(api.GET("/api/care/students/{id}/file", { params: { path: { id: student } } })),
-  });
+  const file = useQuery(asks.file(student));
   const people = usePeople();
   const known = file.data;
   const apart = people.data?.students.filter((each) => known?.apart.includes(each.id)) ?? [];
@@ -83,7 +80,7 @@ function Form({ student, known, done }: FormProps) {
   const save = useMutation({
     mutationFn: () => data(api.PUT("/api/care/students/{id}/file", { params: { path: { id: student } }, body: file })),
     onSuccess: (fresh) => {
-      client.setQueryData(["file", student], fresh);
+      client.setQueryData(asks.file(student).queryKey, fresh);
       anew();
       say("The file is kept.");
       done();

@@ -1,19 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { said } from "../../floor/Reviews";
 import { Empty, Trouble } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { shortDate } from "../../kit/time";
 
 /** The last classes of a student, with what was written down in each: partners, where sets broke, notes, knocks. */
 export function OnTheFloor({ student }: { student: string }) {
-  const classes = useQuery({
-    queryKey: ["student", student, "classes"],
-    queryFn: () => data(api.GET("/api/book/students/{id}/classes", { params: { path: { id: student } } })),
-  });
-  const reviews = useQuery({
-    queryKey: ["student", student, "reviews"],
-    queryFn: () => data(api.GET("/api/floor/students/{id}/reviews", { params: { path: { id: student } } })),
-  });
+  const classes = useQuery(asks.studentClasses(student));
+  const reviews = useQuery(asks.studentReviews(student));
   return (
     <section aria-label="On the floor" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">
       <h2 className="wide mb-2 font-extrabold text-lg">On the floor</h2>

@@ -3,8 +3,9 @@ import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "../../api/client";
 import { Button, Field, Trouble } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { Sheet } from "../../kit/Sheet";
-import { useClub } from "../../kit/session";
+import { useAccount, useClub } from "../../kit/session";
 import { dayAndTime, shortDate } from "../../kit/time";
 import { useSay } from "../../kit/toast";
 import { useBookAnew } from "../useBookAnew";
@@ -12,19 +13,11 @@ import { useBookAnew } from "../useBookAnew";
 /** What was put right, who read and changed what is about health, and taking out or erasing all that is held. */
 export function Privacy({ student, name }: { student: string; name: string }) {
   const { time_zone } = useClub();
+  const owner = useAccount().role === "owner";
   const [open, setOpen] = useState(false);
   const [erasing, setErasing] = useState(false);
-  const path = { params: { path: { id: student } } };
-  const corrections = useQuery({
-    queryKey: ["student", student, "corrections"],
-    queryFn: () => data(api.GET("/api/book/students/{id}/corrections", path)),
-    enabled: open,
-  });
-  const audit = useQuery({
-    queryKey: ["student", student, "audit"],
-    queryFn: () => data(api.GET("/api/care/students/{id}/audit", path)),
-    enabled: open,
-  });
+  const corrections = useQuery({ ...asks.corrections(student), enabled: open });
+  const audit = useQuery({ ...asks.audit(student), enabled: open });
   return (
     <details
       className="no-print rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm"
@@ -62,9 +55,13 @@ export function Privacy({ student, name }: { student: string; name: string }) {
           </li>
         ))}
       </ul>
-      <Button className="mt-3" onClick={() => setErasing(true)}>
-        Erase {name} …
-      </Button>
+      {owner ? (
+        <Button className="mt-3" onClick={() => setErasing(true)}>
+          Erase {name} …
+        </Button>
+      ) : (
+        <p className="mt-3 text-ink-soft">To erase somebody for good, ask the owner of the club.</p>
+      )}
       <Sheet open={erasing} close={() => setErasing(false)} title={`Erase ${name}`}>
         {erasing && <Erase student={student} name={name} />}
       </Sheet>
@@ -90,10 +87,7 @@ function Erase({ student, name }: { student: string; name: string }) {
   const anew = useBookAnew();
   const [typed, setTyped] = useState("");
   const path = { params: { path: { id: student } } };
-  const held = useQuery({
-    queryKey: ["student", student, "held"],
-    queryFn: () => data(api.GET("/api/care/students/{id}/held", path)),
-  });
+  const held = useQuery(asks.onRecord(student));
   const erase = useMutation({
     mutationFn: () => data(api.PUT("/api/care/students/{id}/erased", { ...path, body: { name: typed } })),
     onSuccess: () => {

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
-import { newId } from "../../kit/ids";
+import { useNextId } from "../../kit/ids";
 import { Button, Field, Trouble } from "../../kit/parts";
 import { useClub, useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
@@ -69,14 +69,12 @@ function StepForm({ hold, next }: { hold: string; next: number }) {
   const { today } = useClub();
   const [on, setOn] = useState(today);
   const anew = useBookAnew();
+  const ids = useNextId();
   const write = useMutation({
-    mutationFn: (symptoms: boolean) =>
-      data(
-        api.POST("/api/care/holds/{id}/steps", {
-          params: { path: { id: hold } },
-          body: { id: newId(), step: next, on, symptoms },
-        }),
-      ),
+    mutationFn: (symptoms: boolean) => {
+      const body = { id: ids.of([next, on, symptoms]), step: next, on, symptoms };
+      return data(api.POST("/api/care/holds/{id}/steps", { params: { path: { id: hold } }, body }));
+    },
     onSuccess: () => anew(),
   });
   return (

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, data } from "../../api/client";
 import { Field, Trouble } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { useClub } from "../../kit/session";
 import { signed, told } from "../figures";
 import { Where } from "../where";
@@ -20,11 +20,7 @@ export function Spans({ student }: { student: string }) {
   });
   const [open, setOpen] = useState(false);
   const whole = Object.values(days).every(Boolean);
-  const spans = useQuery({
-    queryKey: ["student", student, "spans", days],
-    queryFn: () => data(api.GET("/api/book/students/{id}/spans", { params: { path: { id: student }, query: days } })),
-    enabled: open && whole,
-  });
+  const spans = useQuery({ ...asks.studentSpans(student, days), enabled: open && whole });
   const [now, before] = spans.data ?? [];
   const field = (key: keyof typeof days, label: string) => (
     <Field

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { api, data } from "../../api/client";
 import { Trouble, Waiting } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 import { NextOfOne } from "../NextItems";
 import { Pointers } from "../Pointers";
@@ -22,10 +22,7 @@ import { Work } from "./Work";
 export default function StudentPlace() {
   const { id } = useParams();
   const mayPlan = useMayPlan();
-  const page = useQuery({
-    queryKey: ["student", id],
-    queryFn: () => data(api.GET("/api/book/students/{id}", { params: { path: { id: id as string } } })),
-  });
+  const page = useQuery(asks.student(id as string));
   if (page.isPending) return <Waiting what="the student" />;
   if (page.error) return <Trouble error={page.error} />;
   const { student } = page.data;
@@ -84,7 +81,7 @@ export default function StudentPlace() {
           </section>
           <WeakLinks page={page.data} />
           <Mastered page={page.data} />
-          <OnFile student={student.id} name={student.name} />
+          {mayPlan && <OnFile student={student.id} name={student.name} />}
           {mayPlan && <Privacy student={student.id} name={student.name} />}
         </div>
       </div>

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, data, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { Pans } from "../../kit/Pans";
 import { Empty, Trouble } from "../../kit/parts";
+import { asks } from "../../kit/queries";
 import { dayAndMonth, shortDate } from "../../kit/time";
 import { whole } from "../figures";
 import { Told, Where } from "../where";
@@ -10,10 +11,7 @@ type Tally = Schemas["WorkTally"];
 
 /** What was struck and held in class over the weeks shown, and what the heart said. */
 export function Work({ student }: { student: string }) {
-  const work = useQuery({
-    queryKey: ["student", student, "work"],
-    queryFn: () => data(api.GET("/api/book/students/{id}/work", { params: { path: { id: student } } })),
-  });
+  const work = useQuery(asks.studentWork(student));
   const total = work.data?.total;
   return (
     <section aria-label="What was struck" className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-sm">

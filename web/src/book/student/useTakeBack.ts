@@ -21,7 +21,10 @@ export function useTakeBack(kind: Kind, student: string, done: () => void) {
     onSuccess: (_, { fact }) => {
       anew();
       done();
-      say(SAID[kind], () => void put(fact, false, "taken back by mistake").then(() => anew()));
+      say(SAID[kind], async () => {
+        await put(fact, false, "taken back by mistake");
+        anew();
+      });
     },
   });
 }
