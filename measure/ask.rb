@@ -16,7 +16,7 @@ module Ask
     def with_demo(name)
       ENV["JAUNTY_SECRET"] ||= "m" * 64
       db = TestDatabase.open(name)
-      JauntyBell::Demo::Club.new(db, today: Date.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
+      JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
       server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 1, max_threads: 4})
       port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
       server.run

@@ -68,7 +68,7 @@ module MeasureCard
         say "HTTP: a card", timed(60) { ask.call("/api/card/cards/#{row[:id]}") }, "200 ms"
         say "HTTP: make it fit an hour", timed(30) { ask.call("/api/card/fits", draft.merge(limit_minutes: 60, limit_load: nil)) }, "300 ms"
         say "HTTP: the cards", timed(60) { ask.call("/api/card/cards") }, "200 ms"
-        say "HTTP: five weeks of the calendar", timed(60) { ask.call("/api/calendar?from=#{Date.today - 14}&days=35") }, "200 ms"
+        say "HTTP: five weeks of the calendar", timed(60) { ask.call("/api/calendar?from=#{Clock.today - 14}&days=35") }, "200 ms"
         say "HTTP: for the wall (PDF)", timed(10) { ask.call("/api/paper/cards/#{row[:id]}/wall.pdf") }, "1000 ms"
       end
     end

@@ -25,7 +25,7 @@ module MeasureClub
       card = db[:cards].first(name: "Tuesday, kicks off the hands")
       draft = {minutes: 75, blocks: JSON.parse(JSON.generate(card[:blocks])), group_id: group, students: nil}
       Ask.say "#{STUDENTS} students, #{YEARS} years: sums of a card for a group", Ask.timed(12) { ask.call("/api/card/sums", draft) }, "500 ms"
-      Ask.say "#{STUDENTS} students, #{YEARS} years: five weeks of the calendar", Ask.timed(12) { ask.call("/api/calendar?from=#{Date.today}&days=35") }, "500 ms"
+      Ask.say "#{STUDENTS} students, #{YEARS} years: five weeks of the calendar", Ask.timed(12) { ask.call("/api/calendar?from=#{Clock.today}&days=35") }, "500 ms"
     end
   end
 

@@ -17,7 +17,7 @@ module MeasureFloor
         present = db[:students].limit(15).select_map(:id)
         Ask.say "HTTP: a class with its cue sheet", Ask.timed(20) { ask.call("/api/floor/classes/#{held}") }, "200 ms"
         Ask.say "HTTP: pairs of 15", Ask.timed(10) { ask.call("/api/floor/classes/#{held}/pairs", {present: present, locked: [], contact: false, holding: false}) }, "2000 ms"
-        Ask.say "HTTP: facts of one tap", Ask.timed(40) { ask.call("/api/floor/classes/#{held}/facts", {notes: [{id: SecureRandom.uuid, student_id: nil, text: "x", at: Time.now.utc.iso8601}]}) }, "200 ms"
+        Ask.say "HTTP: facts of one tap", Ask.timed(40) { ask.call("/api/floor/classes/#{held}/facts", {notes: [{id: SecureRandom.uuid, student_id: nil, text: "x", at: Clock.now.utc.iso8601}]}) }, "200 ms"
         wall(ask, held)
         track(ask, held)
       end

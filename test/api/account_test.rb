@@ -1,4 +1,5 @@
 require "support/api"
+require "minitest/mock"
 
 class AccountTest < ApiTest
   def test_who_is_signed_in
@@ -16,24 +17,75 @@ class AccountTest < ApiTest
     call(:post, "/api/bench/analysis", notation: "1-2")
     assert_refused 401
     call(:get, "/api/session")
-    assert_equal({account: nil, club: nil, next_class: nil}, answer)
+    assert_equal({account: nil, club: nil, next_class: nil}, answer.except(:now))
   end
 
+  # In words and in time: somebody else's answer takes as long as one's own.
   def test_a_wrong_password_says_no_more_than_that
-    sign_in(@coach, password: "not-the-password")
-    assert_equal [401, "Email or password is wrong."], [status, answer[:error]]
-    sign_in("nobody@example.test")
-    assert_equal [401, "Email or password is wrong."], [status, answer[:error]]
+    wrong = [@coach, "nobody@example.test", "", "x" * 200].map do |email|
+      sign_in(email, password: "not-the-password")
+      [status, last_response.body]
+    end
+    assert_equal [[401, %({"errors":[{"path":"password","message":"Email or password is wrong."}]})]], wrong.first(2).uniq
+    verified = [@coach, "nobody@example.test"].map do |email|
+      count = 0
+      Argon2::Password.stub(:verify_password, ->(*) { (count += 1) && false }) { sign_in(email, password: "not-the-password") }
+      count
+    end
+    assert_equal [1, 1], verified, "what takes long is done for both"
   end
 
-  def test_too_many_wrong_passwords_lock_the_account_for_a_while
-    7.times { sign_in(@coach, password: "not-the-password") }
-    sign_in(@coach)
-    assert_equal 403, status
-    assert_match(/quarter of an hour/, answer[:error])
-    db[:account_lockouts].update(deadline: Time.now - 1)
-    sign_in(@coach)
+  def test_wrong_passwords_slow_down_whoever_tries_them_and_nobody_else
+    from = lambda do |address, password|
+      clear_cookies
+      post("/api/account/login", JSON.generate(login: @coach, password: password), JSON_TYPE.merge("REMOTE_ADDR" => address))
+      status
+    end
+    assert_equal [401] * 6 + [429] * 2, Array.new(8) { from["10.1.1.1", "not-the-password"] }
+    assert_equal 429, from["10.1.1.1", PASSWORD]
+    assert_equal 200, from["10.2.2.2", PASSWORD], "the coach elsewhere comes in all the same"
+    assert_equal 401, from["10.2.2.2", "not-the-password"]
+    assert_equal 200, from["10.2.2.2", PASSWORD], "and a slip is forgotten with the right one"
+    40.times { |i| post("/api/account/login", JSON.generate(login: "n#{i}@example.test", password: "not-the-password"), JSON_TYPE.merge("REMOTE_ADDR" => "10.3.3.3")) }
+    assert_equal 429, from["10.3.3.3", PASSWORD], "many accounts from one address"
+  end
+
+  def test_a_hall_of_tablets_behind_one_address_is_not_shut_out
+    620.times { get "/api/session", {}, "REMOTE_ADDR" => "10.4.4.4" }
+    assert_equal 200, status, "whoever is signed in is counted by account"
+    clear_cookies
+    assert asked_until_refused { get "/api/session", {}, "REMOTE_ADDR" => "10.4.4.4" }
+    get "/api/session", {}, "REMOTE_ADDR" => "10.5.5.5"
     assert_equal 200, status
+  end
+
+  # Whether somebody is refused within two minutes' worth of questions: a minute may end in between.
+  def asked_until_refused = (1..2 * JauntyBell::Api::Throttle::STRANGERS + 1).any? { |i| yield(i) && status == 429 }
+
+  def test_no_other_way_to_write_an_address_and_nothing_believed_of_strangers
+    %w[//api/session /api//session /api/./session /api/%2e%2e/session /api/session%00 /api/session%0a /api/session%ff].each do |path|
+      env = Rack::MockRequest.env_for("http://127.0.0.1/").merge("PATH_INFO" => path.split("?").first)
+      assert_equal 404, app.call(env).first, path
+    end
+    clear_cookies
+    round = asked_until_refused { |i| get "/api/session", {}, "REMOTE_ADDR" => "10.6.6.6", "HTTP_X_FORWARDED_FOR" => "10.7.0.#{i % 250}" }
+    assert round, "X-Forwarded-For is no way round the throttle"
+  end
+
+  def test_only_by_our_names
+    {"127.0.0.1" => 200, "localhost:4000" => 200, "192.168.1.9" => 200, "[::1]:4000" => 200, "elsewhere.test" => 421, "127.0.0.1.elsewhere.test" => 421}.each do |host, expected|
+      get "/api/session", {}, "HTTP_HOST" => host
+      assert_equal expected, status, host
+    end
+  end
+
+  def test_a_proxy_is_believed_only_where_it_is_named
+    asked = nil
+    app = JauntyBell::Api::Entrance.new(->(env) { (asked = env) && [200, {}, []] }, hosts: ["gym.example"], proxies: ["10.0.0.1"], https: true)
+    env = {"REQUEST_METHOD" => "GET", "PATH_INFO" => "/", "QUERY_STRING" => "", "HTTP_HOST" => "gym.example", "REMOTE_ADDR" => "10.0.0.1", "HTTP_X_FORWARDED_FOR" => "6.6.6.6, 9.9.9.9, 10.0.0.1"}
+    assert_equal [200, "9.9.9.9", nil, "https"], [app.call(env.dup).first, *asked.values_at("REMOTE_ADDR", "HTTP_X_FORWARDED_FOR", "rack.url_scheme")]
+    app.call(env.merge("REMOTE_ADDR" => "10.0.0.2"))
+    assert_equal ["10.0.0.2", nil], asked.values_at("REMOTE_ADDR", "HTTP_X_FORWARDED_FOR")
   end
 
   def test_signing_out_ends_the_session
@@ -49,11 +101,29 @@ class AccountTest < ApiTest
     call(:post, "/api/account/change-password", password: PASSWORD, "new-password": "short")
     assert_equal 422, status
     call(:post, "/api/account/change-password", password: "wrong-one-here", "new-password": "another-long-password")
-    assert_equal 401, status
+    assert_refused 401, path: "password", says: /not your password now/
     call(:post, "/api/account/change-password", password: PASSWORD, "new-password": "another-long-password")
     assert_equal 200, status
     sign_in(@coach, password: "another-long-password")
     assert_equal 200, status
+  end
+
+  # [password, whether it will do]
+  PASSWORDS = {"short" => false, "aaaaaaaaaa" => false, "ababababab" => false, "password123" => false, "1234567890" => false, "0987654321" => false, "qwertyuiop" => false, "Boxing-2026" => false,
+               "correct horse battery" => true, "three-ropes-one-bell" => true, "zu viele Seile" => true}.freeze
+
+  def test_what_is_guessed_first_is_no_password
+    PASSWORDS.each { |password, will_do| assert_equal will_do, JauntyBell::Api::Passwords.refusal(password).nil?, password }
+    {"nell@tickethall.example" => false, "NellTidewell" => false, "tidewell-nell1" => false, "tidewell under the moon" => true}.each do |password, will_do|
+      assert_equal will_do, JauntyBell::Api::Passwords.refusal(password, about: ["nell@tickethall.example", "Nell Tidewell"]).nil?, password
+    end
+    call(:post, "/api/account/change-password", password: PASSWORD, "new-password": @coach)
+    assert_refused 422, path: "new-password", says: /too easily guessed/
+  end
+
+  def test_guessing_the_old_password_is_counted_too
+    statuses = Array.new(8) { call(:post, "/api/account/change-password", password: "guess-number-one", "new-password": "another-long-password") && status }
+    assert_equal [401] * 6 + [429] * 2, statuses
   end
 
   def test_the_cookie_and_the_headers_are_strict
@@ -64,7 +134,7 @@ class AccountTest < ApiTest
     assert_match(/default-src 'none'/, last_response["content-security-policy"])
     assert_equal ["nosniff", "no-store"], [last_response["x-content-type-options"], last_response["cache-control"]]
     secure = JauntyBell::Api::Server.build(db, secret: SECRET, https: true)
-    session = Rack::MockRequest.new(secure).post("/api/account/login", "rack.url_scheme" => "https", "HTTPS" => "on", "CONTENT_TYPE" => "application/json", :input => JSON.generate(login: @coach, password: PASSWORD))
+    session = Rack::MockRequest.new(secure).post("/api/account/login", "rack.url_scheme" => "https", "HTTPS" => "on", "HTTP_HOST" => "127.0.0.1", "CONTENT_TYPE" => "application/json", :input => JSON.generate(login: @coach, password: PASSWORD))
     assert_match(/secure/i, session["set-cookie"])
   end
 

@@ -30,15 +30,4 @@ class BadInputTest < ApiTest
       assert_refused 404
     end
   end
-
-  def test_too_many_sign_ins_from_one_address
-    JauntyBell::Api::Throttle.reset
-    codes = Array.new(JauntyBell::Api::Throttle::SIGN_INS + 1) do
-      post "/api/account/login", JSON.generate(login: "nobody@example.test", password: "x"), JSON_TYPE
-      status
-    end
-    assert_equal [401, 429], codes.uniq
-  ensure
-    JauntyBell::Api::Throttle.reset
-  end
 end

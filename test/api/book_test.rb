@@ -54,14 +54,14 @@ class BookApiTest < ApiTest
 
   def test_a_class_whose_effort_nobody_told
     trained([[30, 5, 60]])
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Time.now}]}, coach_id: nil)
+    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
     assert_equal 0, page[:days].last[:load], "it is not over yet"
-    classes.close(@held[:id], Time.now)
+    classes.close(@held[:id], Clock.now)
     said = page
     assert_equal [nil, 27], [said[:days].last[:load], said[:days_known]]
     assert_includes said[:pointers].map { |pointer| pointer[:text] }, "1 class of the last fortnight without an effort: ask how hard it was."
     assert_match(/a class without an effort is not a day of rest/, said[:figures].first[:reason])
-    classes.record(@held[:id], {efforts: [{id: uuid, student_id: @student, on: today, effort: 6, minutes: 60, estimated: false, at: Time.now}]}, coach_id: nil)
+    classes.record(@held[:id], {efforts: [{id: uuid, student_id: @student, on: today, effort: 6, minutes: 60, estimated: false, at: Clock.now}]}, coach_id: nil)
     assert_equal 360.0, page[:days].last[:load]
   end
 
@@ -102,10 +102,10 @@ class BookApiTest < ApiTest
   end
 
   def test_what_was_struck_in_class
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Time.now - 300}],
-      round_runs: [{id: uuid, round: 0, title: "Two", combination_id: @two[:id], worked_s: 60, outcome: "cut", at: Time.now}],
-      recordings: [{id: uuid, student_id: @student, round: 0, kind: "heart", samples: (0..600).map { |second| [second * 1000, 150] }, at: Time.now}]}, coach_id: nil)
-    call(:put, "/api/floor/classes/#{@held[:id]}/ended", ended_at: Time.now.utc.iso8601)
+    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now - 300}],
+      round_runs: [{id: uuid, round: 0, title: "Two", combination_id: @two[:id], worked_s: 60, outcome: "cut", at: Clock.now}],
+      recordings: [{id: uuid, student_id: @student, round: 0, kind: "heart", samples: (0..600).map { |second| [second * 1000, 150] }, at: Clock.now}]}, coach_id: nil)
+    call(:put, "/api/floor/classes/#{@held[:id]}/ended", ended_at: Clock.now.utc.iso8601)
     work = call(:get, "/api/book/students/#{@student}/work")
     whole = JauntyBell::Core::Bench.analyse("1-2").then { |analysis| (120 / (analysis.set_time + Rational("0.6"))).floor * 2 }
     assert_in_delta whole / 2.0, work[:total][:strikes], 2, "half the round was worked"
@@ -182,7 +182,7 @@ class BookApiTest < ApiTest
 
   def test_the_timeline_says_what_happened_week_by_week
     marked(@two, [[8, 20, 20], [1, 20, 20]])
-    classes.record(@held[:id], {notes: [{id: uuid, student_id: @student, text: "Hands home", at: Time.now}], knocks: [{id: uuid, student_id: @student, matter: "elbow", text: "", at: Time.now}]}, coach_id: nil)
+    classes.record(@held[:id], {notes: [{id: uuid, student_id: @student, text: "Hands home", at: Clock.now}], knocks: [{id: uuid, student_id: @student, matter: "elbow", text: "", at: Clock.now}]}, coach_id: nil)
     call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"], from: today.iso8601, to: nil, note: "")
     now = page[:timeline].last
     assert_equal [1, 1, ["elbow"]], now.values_at(:notes, :knocks, :held)
@@ -194,7 +194,7 @@ class BookApiTest < ApiTest
   def test_the_group_s_next_class_and_onto_its_card
     marked(@two, [[1, 20, 20], [3, 20, 20]])
     coming = classes.schedule([uuid], at: "#{today + 1}T18:30", card_id: @card[:id], group_id: @group, coach_id: nil, room: nil, title: "Evening card", minutes: 60).first
-    classes.close(@held[:id], Time.now)
+    classes.close(@held[:id], Clock.now)
     said = call(:get, "/api/book/next?group=#{@group}")
     assert_equal [coming[:id], @card[:id]], [said[:coming][:id], said[:card_id]]
     assert_equal [%w[ready Two clock], %w[new Three count]], said[:items].map { |item| item.values_at(:kind, :name, :rung) }

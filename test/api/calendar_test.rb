@@ -31,7 +31,7 @@ class CalendarApiTest < ApiTest
     call(:put, "/api/calendar/classes/#{id}/cancelled", cancelled: true, following: false)
     assert_equal [true], answer[:classes].map { |row| row[:cancelled] }
     classes.cancel(id, cancelled: false)
-    classes.close(id, Time.now)
+    classes.close(id, Clock.now)
     call(:put, "/api/calendar/classes/#{id}/cancelled", cancelled: true, following: false)
     assert_refused 409, says: /has been held/
   end
@@ -75,11 +75,13 @@ class CalendarApiTest < ApiTest
 
   def test_a_group_s_calendar_for_any_program
     group = new_group
-    schedule(group_id: group, card: new_card(name: "Tuesday, hands"))
+    day = Clock.today + 7
+    schedule(group_id: group, card: new_card(name: "Tuesday, hands"), at: "#{day}T18:30")
     get "/api/calendar/groups/#{group}/classes.ics"
     assert_equal [200, "text/calendar;charset=utf-8"], [status, last_response.content_type.delete(" ")]
     assert_includes last_response.body, "SUMMARY:Tuesday\\, hands"
-    assert_includes last_response.body, "DTSTART:20261201T183000Z"
+    begins = TZInfo::Timezone.get("Europe/London").local_to_utc(Time.utc(day.year, day.month, day.day, 18, 30))
+    assert_includes last_response.body, "DTSTART:#{begins.strftime("%Y%m%dT%H%M%SZ")}"
     get "/api/calendar/groups/#{uuid}/classes.ics"
     assert_equal 404, status
   end

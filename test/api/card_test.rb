@@ -84,7 +84,7 @@ class CardApiTest < ApiTest
   def test_the_group_s_students_holds_and_history_count
     group = new_group
     students = Array.new(3) { |i| new_student(group: group, name: "Student #{i}") }
-    Store::Care.new(db, club).add(id: uuid, student_id: students[0], matter: "elbow", blocks: ["right hand"], from: Date.today - 1, to: nil, note: "secret")
+    Store::Care.new(db, club).add(id: uuid, student_id: students[0], matter: "elbow", blocks: ["right hand"], from: Clock.today - 1, to: nil, note: "secret")
     drill = new_combination(text: "1-2-3")
     call(:post, "/api/card/sums", **draft(round(combination_id: drill[:id], swap: "every", every: 60), kind: "partner", group_id: group))
     assert_equal 3, answer[:students]

@@ -13,9 +13,9 @@ class FloorAndBookApiTest < ApiTest
 
   def today = Store::People.new(db, club).today.iso8601
 
-  def mark(**facts) = {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: today, attempted: 10, clean: 8, at: Time.now.utc.iso8601}.merge(facts)
+  def mark(**facts) = {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: today, attempted: 10, clean: 8, at: Clock.now.utc.iso8601}.merge(facts)
 
-  def effort(**facts) = {id: uuid, student_id: @student, on: today, effort: 7, minutes: 60, estimated: false, at: Time.now.utc.iso8601}.merge(facts)
+  def effort(**facts) = {id: uuid, student_id: @student, on: today, effort: 7, minutes: 60, estimated: false, at: Clock.now.utc.iso8601}.merge(facts)
 
   def record(**facts) = call(:post, "/api/floor/classes/#{@class_id}/facts", **facts)
 
@@ -29,8 +29,8 @@ class FloorAndBookApiTest < ApiTest
   end
 
   def test_from_the_floor_to_the_book
-    record(attendances: [{id: uuid, student_id: @student, at: Time.now.utc.iso8601}], marks: [mark, mark(clean: 9)], efforts: [effort])
-    assert_equal({new: 4}, answer)
+    record(attendances: [{id: uuid, student_id: @student, at: Clock.now.utc.iso8601}], marks: [mark, mark(clean: 9)], efforts: [effort])
+    assert_equal 4, answer[:new]
     page = call(:get, "/api/book/students/#{@student}")
     assert_equal 420, page[:days].last[:load]
     mastery = page[:masteries].first
@@ -45,7 +45,7 @@ class FloorAndBookApiTest < ApiTest
     facts = {marks: [mark]}
     record(**facts)
     record(**facts)
-    assert_equal({new: 0}, answer)
+    assert_equal 0, answer[:new]
     record(taken_back: [facts[:marks].first[:id]])
     assert_empty call(:get, "/api/book/students/#{@student}")[:masteries]
   end
@@ -67,8 +67,13 @@ class FloorAndBookApiTest < ApiTest
   end
 
   def test_ending
-    call(:put, "/api/floor/classes/#{@class_id}/ended", ended_at: "2026-01-01T10:00:00Z")
-    assert_equal "2026-01-01T10:00:00Z", answer[:ended_at]
+    {"2099-01-01T10:00:00Z" => 422, "2020-01-01T10:00:00Z" => 422}.each do |at, code|
+      call(:put, "/api/floor/classes/#{@class_id}/ended", ended_at: at)
+      assert_refused code, path: "ended_at"
+    end
+    now = Clock.now.iso8601
+    call(:put, "/api/floor/classes/#{@class_id}/ended", ended_at: now)
+    assert_equal now, answer[:ended_at]
     call(:put, "/api/floor/classes/#{uuid}/ended", ended_at: "2026-01-01T10:00:00Z")
     assert_refused 404
   end

@@ -12,7 +12,7 @@ class FloorApiTest < ApiTest
     call(:post, "/api/floor/classes", id: @class_id, card_id: @card[:id], group_id: @group)
   end
 
-  def now = Time.now.utc.iso8601
+  def now = Clock.now.utc.iso8601
 
   def today = Store::People.new(db, club).today
 
@@ -49,10 +49,10 @@ class FloorApiTest < ApiTest
 
   def test_second_session_long_absence_and_what_is_due
     earlier, long_ago = new_class, new_class
-    db[:classes].where(id: earlier[:id]).update(starts_at: Time.now - 60)
-    db[:classes].where(id: long_ago[:id]).update(starts_at: Time.now - 40 * 86_400)
-    classes.record(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Time.now}]}, coach_id: nil)
-    classes.record(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Time.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Time.now} }}, coach_id: nil)
+    db[:classes].where(id: earlier[:id]).update(starts_at: Clock.now - 60)
+    db[:classes].where(id: long_ago[:id]).update(starts_at: Clock.now - 40 * 86_400)
+    classes.record(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now}]}, coach_id: nil)
+    classes.record(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Clock.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Clock.now} }}, coach_id: nil)
     assert_equal ["Second session today: 60 min already"], student(@ana)[:notes].map { |note| note[:text] }
     assert_equal ["Back after 5 weeks: ease in", "Due: Two"], student(@bo)[:notes].map { |note| note[:text] }
   end
@@ -135,7 +135,7 @@ class FloorApiTest < ApiTest
     2.times { record(guests: [guest], attendances: [{id: uuid, student_id: guest[:id], at: now}], pairings: [{id: uuid, student_ids: [@ana, guest[:id]], at: now}]) }
     assert_equal 200, status
     assert_equal [["Dunja", "southpaw", @group]], db[:students].where(id: guest[:id]).select_map(%i[name stance group_id])
-    assert_equal 1, db[:attendances].where(student_id: guest[:id]).count
+    assert_equal 1, db[:presences].where(student_id: guest[:id]).count
   end
 
   def recording(kind, samples, **facts) = {id: uuid, student_id: @ana, round: 0, kind: kind, samples: samples, at: now}.merge(facts)
@@ -169,7 +169,7 @@ class FloorApiTest < ApiTest
 
   def test_one_leads_and_others_follow
     mine, theirs = uuid, uuid
-    assert_equal({told: 0}, live(mine))
+    assert_equal 0, live(mine)[:told]
     live(theirs)
     assert_refused 409, path: "device", says: /A coach leads this class on another device/
     live(theirs, take: true)
@@ -185,7 +185,7 @@ class FloorApiTest < ApiTest
 
   # Who holds the group's rung goes on, who does not hold the one beneath does that.
   def test_each_does_the_version_of_their_own
-    held = ->(id, rung) { [3, 10].each { |ago| db[:marks].insert(club_id: club, id: uuid, student_id: id, combination_id: @two[:id], rung: rung, on: today - ago, attempted: 12, clean: 12, at: Time.now) } }
+    held = ->(id, rung) { [3, 10].each { |ago| db[:marks].insert(club_id: club, id: uuid, student_id: id, combination_id: @two[:id], rung: rung, on: today - ago, attempted: 12, clean: 12, at: Clock.now) } }
     held.call(@ana, "clock")
     held.call(@bo, "count")
     Store::Masteries.of(db, club).rewrite_all

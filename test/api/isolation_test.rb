@@ -4,6 +4,7 @@ require "support/api"
 class IsolationTest < ApiTest
   def setup
     super
+    sign_in(new_account(club, "owner"))
     @other = new_club("Other Bank Boxing")
     @their = {combination: new_combination(@other)[:id], student: new_student(@other, group: new_group(@other), name: "Theirs")}
     @their[:card] = new_card(@other, name: "Theirs", rounds: [])[:id]
@@ -50,7 +51,7 @@ class IsolationTest < ApiTest
     call(:post, "/api/floor/classes", id: uuid, card_id: @their[:card], group_id: nil)
     assert_refused 404
     mine = new_class(card: new_card(name: "Mine", rounds: [])[:id])
-    call(:post, "/api/floor/classes/#{mine[:id]}/facts", attendances: [{id: uuid, student_id: @their[:student], at: Time.now.utc.iso8601}])
+    call(:post, "/api/floor/classes/#{mine[:id]}/facts", attendances: [{id: uuid, student_id: @their[:student], at: Clock.now.utc.iso8601}])
     assert_refused 409
     assert_equal 0, db[:attendances].count
   end

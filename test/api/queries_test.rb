@@ -29,8 +29,8 @@ class QueriesTest < ApiTest
       new_drill(name: uuid, pool: [drill[:id]])
       @held = new_class(card: card[:id], group: @group)[:id]
       @student = new_student(group: @group, name: uuid)
-      classes.record(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 9, clean: 7, at: Time.now}],
-        efforts: [{id: uuid, student_id: @student, on: Date.today, effort: 6, minutes: 60, estimated: false, at: Time.now}]}, coach_id: nil)
+      classes.record(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 9, clean: 7, at: Clock.now}],
+        efforts: [{id: uuid, student_id: @student, on: Clock.today, effort: 6, minutes: 60, estimated: false, at: Clock.now}]}, coach_id: nil)
     end
   end
 

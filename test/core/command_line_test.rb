@@ -165,4 +165,29 @@ class CommandLineTest < Minitest::Test
     end
     assert_match(/clean cannot be more/, run_command("mastery", input: "2026-01-01,5,6\n").last)
   end
+
+  # {command and arguments, standard input} → what is said, in one line
+  def test_numbers_no_computer_keeps_and_rows_that_are_none
+    {[%w[load], "date,load\n2026-01-01,1e400\n"] => /Line 2: 1e400 is too large/, [%w[load], "2026-01-01,-1e300\n"] => /too large/, [%w[mastery], "2026-01-01,1e400,1\n"] => /too large/,
+     [%w[load], "2026-01-01,NaN\n"] => /is not a number/, [%w[load], "0000-00-00,1\n"] => /is not a date/}.each do |(arguments, input), says|
+      code, output, errors = run_command(*arguments, input: input)
+      assert_equal [2, "", 1], [code, output, errors.lines.size], input
+      assert_match says, errors
+    end
+  end
+
+  # What docs/schemas/card.schema.json asks of a drill, and no more.
+  def test_a_drill_of_a_card_s_file_with_only_what_it_must_have
+    jab = {name: "Two", meaning: {items: [{technique: "jab", side: "lead", level: "head"}, {technique: "cross", side: "rear", level: "head"}]}}
+    file = {format: "jaunty-bell/card", version: 1, name: "Least", minutes: 30, combinations: [jab], drills: [{name: "D", implement: "air", manner: "clocked", pool: [{combination: "Two"}]}],
+            blocks: [{kind: "technique", rounds: [{title: "D", drill_id: "D", work_s: 60}]}]}
+    Tempfile.create("least") do |io|
+      io.write(JSON.generate(file)) && io.flush
+      assert_equal 60, told("card", io.path)["total"]
+      file[:drills].first.delete(:pool)
+      File.write(io.path, JSON.generate(file))
+      code, output, errors = run_command("card", io.path)
+      assert_equal [2, "", 1], [code, output, errors.lines.size]
+    end
+  end
 end

@@ -32,16 +32,16 @@ class CalendarStoreTest < StoreTest
 
   def test_what_has_been_held_stays_as_it_is
     held = new_class
-    classes.close(held[:id], Time.now)
+    classes.close(held[:id], Clock.now)
     assert_raises(Store::Conflict) { classes.change(held[:id], room: "Yard") }
     assert_raises(Store::Conflict) { classes.cancel(held[:id], cancelled: true) }
     assert_raises(Store::Missing) { classes.cancel(uuid, cancelled: true) }
   end
 
   def test_a_cancelled_class_is_not_the_next
-    soon = classes.open(id: uuid, card_id: nil, group_id: nil, coach_id: nil, title: "Soon", minutes: 60, starts_at: Time.now + 600)
+    soon = classes.open(id: uuid, card_id: nil, group_id: nil, coach_id: nil, title: "Soon", minutes: 60, starts_at: Clock.now + 600)
     classes.cancel(soon[:id], cancelled: true)
-    assert_nil classes.next_after(Time.now)
+    assert_nil classes.next_after(Clock.now)
   end
 
   def test_who_is_expected
@@ -50,7 +50,7 @@ class CalendarStoreTest < StoreTest
     held = new_class(group: group)
     classes.expect(held[:id], {away => false, guest => true})
     assert_equal [staying, guest], classes.expected_students(held).map { |row| row[:id] }
-    assert_equal 2, classes.between(Time.now - 60, Time.now + 60).first[:expected]
+    assert_equal 2, classes.between(Clock.now - 60, Clock.now + 60).first[:expected]
     classes.expect(held[:id], {away => true})
     assert_equal 3, classes.expected_students(held).size
     assert_raises(Store::Conflict) { classes.expect(held[:id], {uuid => true}) }
@@ -60,8 +60,8 @@ class CalendarStoreTest < StoreTest
     group, drilled, marked, other = new_group, new_combination(name: "a"), new_combination(name: "b"), new_combination(name: "c")
     student = new_student(group: group)
     held = new_class(group: group)
-    classes.record(held[:id], {round_runs: [{id: uuid, round: 0, title: "x", combination_id: drilled[:id], worked_s: 60, outcome: "done", at: Time.now}],
-      marks: [{id: uuid, student_id: student, combination_id: marked[:id], rung: "count", on: Date.today, attempted: 3, clean: 2, at: Time.now}]}, coach_id: nil)
+    classes.record(held[:id], {round_runs: [{id: uuid, round: 0, title: "x", combination_id: drilled[:id], worked_s: 60, outcome: "done", at: Clock.now}],
+      marks: [{id: uuid, student_id: student, combination_id: marked[:id], rung: "count", on: Clock.today, attempted: 3, clean: 2, at: Clock.now}]}, coach_id: nil)
     assert_equal [drilled[:id], marked[:id]].sort, classes.met(group).sort
     refute_includes classes.met(group), other[:id]
   end
@@ -75,11 +75,11 @@ class CalendarStoreTest < StoreTest
     assert_equal Date.new(2026, 3, 2), care.lift(hold[:id], on: Date.new(2026, 3, 2), stand_down: 21)[:to]
     assert_empty care.on(Date.new(2026, 3, 2), [student])
     assert_equal 1, care.of(student).size, "it is kept"
-    assert_raises(Store::Conflict) { care.add(id: uuid, student_id: uuid, matter: "elbow", blocks: ["all"], from: Date.today, to: nil, note: "") }
-    assert_raises(Core::InvalidInput) { care.add(id: uuid, student_id: student, matter: "gloom", blocks: ["all"], from: Date.today, to: nil, note: "") }
-    assert_raises(Store::Missing) { care.lift(uuid, on: Date.today, stand_down: 21) }
-    knock = care.add(id: uuid, student_id: student, matter: "head knock", blocks: ["contact", "hard effort"], from: Date.today, to: nil, note: "")
-    assert_raises(Store::Conflict) { care.lift(knock[:id], on: Date.today, stand_down: 21) }
+    assert_raises(Store::Conflict) { care.add(id: uuid, student_id: uuid, matter: "elbow", blocks: ["all"], from: Clock.today, to: nil, note: "") }
+    assert_raises(Core::InvalidInput) { care.add(id: uuid, student_id: student, matter: "gloom", blocks: ["all"], from: Clock.today, to: nil, note: "") }
+    assert_raises(Store::Missing) { care.lift(uuid, on: Clock.today, stand_down: 21) }
+    knock = care.add(id: uuid, student_id: student, matter: "head knock", blocks: ["contact", "hard effort"], from: Clock.today, to: nil, note: "")
+    assert_raises(Store::Conflict) { care.lift(knock[:id], on: Clock.today, stand_down: 21) }
   end
 
   Core = JauntyBell::Core

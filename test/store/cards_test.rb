@@ -41,10 +41,10 @@ class CardsTest < StoreTest
 
   def test_the_club_s_usual_share_of_hands_is_that_of_its_classes
     left, right = [[30, 10], [10, 30]].map { |hands| new_card(name: uuid, derived: {left_hand: hands[0], right_hand: hands[1]}) }
-    assert_nil cards.usual_left(Time.now - 86_400)
-    [left, left, right].each { |card| classes.close(new_class(card: card[:id])[:id], Time.now) }
+    assert_nil cards.usual_left(Clock.now - 86_400)
+    [left, left, right].each { |card| classes.close(new_class(card: card[:id])[:id], Clock.now) }
     new_class(card: right[:id])
-    assert_in_delta 70 / 120.0, cards.usual_left(Time.now - 86_400)
+    assert_in_delta 70 / 120.0, cards.usual_left(Clock.now - 86_400)
   end
 
   def test_where_a_combination_is_drilled

@@ -12,15 +12,15 @@ class RecordTest < StoreTest
 
   def record(student = @student) = Store::Record.new(db, club, student, account_id: @account)
 
-  def effort(**facts) = record.add_effort(id: uuid, on: Date.today, effort: 5, minutes: 60, **facts)
+  def effort(**facts) = record.add_effort(id: uuid, on: Clock.today, effort: 5, minutes: 60, **facts)
 
   def test_what_does_not_change_leaves_no_trace
     id = effort
-    record.correct("efforts", id, {effort: 5, minutes: 60, on: Date.today}, reason: "nothing")
+    record.correct("efforts", id, {effort: 5, minutes: 60, on: Clock.today}, reason: "nothing")
     assert_empty record.corrections
-    record.correct("efforts", id, {effort: 6.5, minutes: 60, on: Date.today - 1}, reason: "misheard")
+    record.correct("efforts", id, {effort: 6.5, minutes: 60, on: Clock.today - 1}, reason: "misheard")
     trace = record.corrections.first
-    assert_equal [5.0, 6.5, Date.today.iso8601, (Date.today - 1).iso8601, "Coach C"], [trace[:before]["effort"], trace[:after]["effort"], trace[:before]["on"], trace[:after]["on"], trace[:by]]
+    assert_equal [5.0, 6.5, Clock.today.iso8601, (Clock.today - 1).iso8601, "Coach C"], [trace[:before]["effort"], trace[:after]["effort"], trace[:before]["on"], trace[:after]["on"], trace[:by]]
   end
 
   def test_taken_back_twice_is_told_once
@@ -42,16 +42,16 @@ class RecordTest < StoreTest
   def test_nobody_else_s_fact_can_be_put_right
     id = effort
     other = new_student(group: @group, name: "Bo")
-    assert_raises(Store::Missing) { record(other).correct("efforts", id, {effort: 9, minutes: 1, on: Date.today}, reason: "x") }
+    assert_raises(Store::Missing) { record(other).correct("efforts", id, {effort: 9, minutes: 1, on: Clock.today}, reason: "x") }
     assert_raises(Store::Missing) { Store::Record.new(db, new_club("Other"), @student, account_id: nil).take_back("efforts", id, reason: "x") }
     assert_equal 5, db[:efforts].where(id: id).get(:effort).to_i
   end
 
   def test_a_mark_put_right_is_judged_anew_at_once
     held = new_class(group: @group)[:id]
-    marks = [3, 1].map { |ago| {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Date.today - ago, attempted: 20, clean: 20, at: Time.now} }
+    marks = [3, 1].map { |ago| {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Clock.today - ago, attempted: 20, clean: 20, at: Clock.now} }
     classes.record(held, {marks: marks}, coach_id: @account)
-    state = -> { Store::Masteries.of(db, club).on(Date.today, students: [@student])[@student].values.map(&:state) }
+    state = -> { Store::Masteries.of(db, club).on(Clock.today, students: [@student])[@student].values.map(&:state) }
     assert_equal [:held], state.call
     record.correct("marks", marks.last[:id], {clean: 2}, reason: "x")
     assert_equal [:learning], state.call

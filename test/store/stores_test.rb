@@ -36,10 +36,10 @@ class StoresTest < StoreTest
 
   def test_facts_sent_twice_are_stored_once
     student, other, drill, held = new_student, new_student(name: "Other"), new_combination, new_class
-    of = {id: uuid, student_id: student, at: Time.now}
-    facts = {attendances: [of], departures: [of], pairings: [{id: uuid, student_ids: [student, other], at: Time.now}], efforts: [of.merge(on: Date.today, effort: 7, minutes: 60, estimated: false)],
-             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Time.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Time.now}],
-             marks: [of.merge(combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
+    of = {id: uuid, student_id: student, at: Clock.now}
+    facts = {attendances: [of], departures: [of], pairings: [{id: uuid, student_ids: [student, other], at: Clock.now}], efforts: [of.merge(on: Clock.today, effort: 7, minutes: 60, estimated: false)],
+             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Clock.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Clock.now}],
+             marks: [of.merge(combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
              knocks: [of.merge(matter: "head knock", text: "")], recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])]}
     assert_equal facts.size, classes.record(held[:id], facts, coach_id: nil)
     assert_equal 0, classes.record(held[:id], facts, coach_id: nil)
@@ -49,32 +49,32 @@ class StoresTest < StoreTest
 
   def test_facts_are_stored_all_or_none
     student, held = new_student, new_class
-    good = {id: uuid, student_id: student, at: Time.now}
-    assert_raises(Store::Conflict) { classes.record(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Time.now}]}, coach_id: nil) }
+    good = {id: uuid, student_id: student, at: Clock.now}
+    assert_raises(Store::Conflict) { classes.record(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Clock.now}]}, coach_id: nil) }
     assert_empty classes.facts(held[:id])[:attendances]
     assert_raises(Store::Missing) { classes.record(uuid, {attendances: [good]}, coach_id: nil) }
   end
 
   def test_marks_taken_back_stay_on_record_but_do_not_count
     student, drill, held = new_student, new_combination, new_class
-    mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 10, clean: 8, at: Time.now}
+    mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, at: Clock.now}
     classes.record(held[:id], {marks: [mark]}, coach_id: nil)
-    known = -> { Store::Masteries.of(db, club).on(Date.today, students: [student])[student] }
+    known = -> { Store::Masteries.of(db, club).on(Clock.today, students: [student])[student] }
     assert_equal [10, 8], known.call[[drill[:id], "count"]].then { |mastery| [mastery.attempted, mastery.cleaned] }
-    classes.take_back_marks(held[:id], [mark[:id]])
+    classes.record(held[:id], {taken_back: [mark[:id]]}, coach_id: nil)
     assert_empty known.call
     assert_equal 1, classes.facts(held[:id])[:marks].size
   end
 
   def test_marks_and_efforts_of_one_day_add_up
     student, drill, held = new_student, new_combination, new_class
-    marks = Array.new(3) { {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Date.today, attempted: 5, clean: 4, at: Time.now} }
-    efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Date.today, effort: effort, minutes: 60, estimated: false, at: Time.now} }
+    marks = Array.new(3) { {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 5, clean: 4, at: Clock.now} }
+    efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Clock.today, effort: effort, minutes: 60, estimated: false, at: Clock.now} }
     classes.record(held[:id], {marks: marks, efforts: efforts.first(1)}, coach_id: nil)
     classes.record(new_class[:id], {efforts: efforts.last(1)}, coach_id: nil)
-    assert_equal [[15, 12, 1]], Store::Masteries.of(db, club).on(Date.today, students: [student])[student].values.map { |mastery| [mastery.attempted, mastery.cleaned, mastery.days_marked] }
+    assert_equal [[15, 12, 1]], Store::Masteries.of(db, club).on(Clock.today, students: [student])[student].values.map { |mastery| [mastery.attempted, mastery.cleaned, mastery.days_marked] }
     sessions = JauntyBell::Core::Book::Sessions.new(Store::Book.new(db, club).sessions(students: student)[student])
-    assert_equal({Date.today => 810.0}, sessions.loads)
+    assert_equal({Clock.today => 810.0}, sessions.loads)
   end
 
   def test_ending_a_class_twice_changes_nothing
@@ -85,11 +85,11 @@ class StoresTest < StoreTest
 
   def test_the_next_class_is_the_first_that_has_not_ended
     group = new_group
-    later = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Later", minutes: 60, starts_at: Time.now + 7200)
-    soon = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Soon", minutes: 60, starts_at: Time.now + 600)
-    assert_equal "Soon", classes.next_after(Time.now)[:title]
-    classes.close(soon[:id], Time.now)
-    assert_equal later[:id], classes.next_after(Time.now)[:id]
+    later = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Later", minutes: 60, starts_at: Clock.now + 7200)
+    soon = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Soon", minutes: 60, starts_at: Clock.now + 600)
+    assert_equal "Soon", classes.next_after(Clock.now)[:title]
+    classes.close(soon[:id], Clock.now)
+    assert_equal later[:id], classes.next_after(Clock.now)[:id]
   end
 
   def test_a_day_is_the_club_s_day

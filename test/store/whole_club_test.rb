@@ -38,6 +38,6 @@ class WholeClubTest < StoreTest
 
   def test_every_table_with_a_student_is_given_and_erased
     named = db.tables.select { |table| db.schema(table).to_h.key?(:student_id) }
-    assert_empty named - Store::Privacy::OWN - %i[links], "links go with their student"
+    assert_empty named - Store::Privacy::OWN - %i[erasures], "who was erased is written down when they are, without a name"
   end
 end

@@ -38,6 +38,8 @@ class ApiTest < StoreTest
     sign_in(@coach)
   end
 
+  def default_host = "127.0.0.1"
+
   def self.password_hash = @@password_hash ||= JauntyBell::Api::Accounts.hash(PASSWORD)
 
   def new_account(club_id, role)

@@ -11,8 +11,14 @@ class InterfaceTest < Minitest::Test
     const text = await new Promise((done) => { let all = ""; process.stdin.on("data", (part) => (all += part)).on("end", () => done(all)); });
     const module = await import(path);
     const call = ([name, ...given]) => module[name](...given);
-    console.log(JSON.stringify(JSON.parse(text).map((steps) => steps.reduce((value, [name, ...given]) =>
-      call([name, ...(value === undefined ? [] : [value]), ...given]), undefined) ?? null)));
+    const found = [];
+    for (const steps of JSON.parse(text)) {
+      let value;
+      for (const [name, ...given] of steps) value = await call([name, ...(value === undefined ? [] : [value]), ...given]);
+      found.push(value ?? null);
+    }
+    console.log(JSON.stringify(found));
+    process.exit(0);
   JS
 
   class << self

@@ -13,7 +13,7 @@ module SystemServer
 
   def self.db
     @db ||= TestDatabase.open("jaunty_system").tap do |db|
-      JauntyBell::Demo::Club.new(db, today: Date.today).load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
+      JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
     end
   end
 
@@ -91,6 +91,17 @@ class SystemTest < Minitest::Test
   def db = SystemServer.db
 
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
+
+  # Waits for what the page does by and by.
+  def until_true
+    Timeout.timeout(Capybara.default_max_wait_time) { Thread.pass until yield }
+  end
+
+  # Cuts the network of the browser, or gives it back.
+  def offline(yes)
+    page.driver.browser.execute_cdp("Network.enable")
+    page.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: yes, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
+  end
 
   # Presses a key with Ctrl or Alt held.
   def press_with(modifier, key) = page.driver.browser.action.key_down(modifier).send_keys(key).key_up(modifier).perform

@@ -29,16 +29,13 @@ class BookAssistantTest < SystemTest
     assert_accessible
   end
 
-  def test_an_assistant_may_write_down_how_hard_it_was
+  def test_what_is_on_file_and_what_is_added_afterwards_is_for_coaches
     open "Jory Ebb"
     within("section[aria-label='Recorded efforts']") do
-      click_button "Add a session"
-      fill_in "What it was", with: "Told at the door"
-      click_button "Keep"
-      assert_text "Told at the door"
+      assert_text "min"
+      assert_no_button "Add a session"
     end
-  ensure
-    db[:efforts].where(title: "Told at the door").delete
+    assert_no_text "On file"
   end
 
   def test_records_are_taken_in_by_coaches

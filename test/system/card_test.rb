@@ -142,7 +142,7 @@ class CardSystemTest < SystemTest
 
   def test_a_drill_taken_off_the_shelf_is_said_and_another_chosen
     drill = db[:drills].where(name: "Ticket punch to a count")
-    drill.update(archived_at: Time.now)
+    drill.update(archived_at: Clock.now)
     visit page.current_path
     within("li", text: "has been taken off the shelf since") { click_button "show it" }
     click_button "Round 6: more"

@@ -58,21 +58,41 @@ class FloorSystemTest < SystemTest
     assert_no_text "Not stored yet"
   end
 
-  def test_the_clock_catches_up_after_a_sleep
+  # A tablet that stopped for some time in the warm-up of six minutes: so long ago the ring began, and so long ago the page was last alive.
+  def start_and_reload(slept)
     click_button "To the ring"
     click_button "Start"
     assert_button "Pause"
-    # A tablet that slept for seven minutes: the warm-up of six and 60 s of rest are over.
-    page.driver.browser.execute_async_script(<<~JS, "floor:#{@class_id}")
-      const [key, done] = arguments;
+    page.driver.browser.execute_async_script(<<~JS, "floor:#{Demo::OWNER}:#{@class_id}", slept)
+      const [key, changes, done] = arguments;
       indexedDB.open("jaunty-bell").onsuccess = ({target: {result: db}}) => {
         const store = db.transaction("kept", "readwrite").objectStore("kept");
-        store.get(key).onsuccess = ({target: {result: hall}}) => { hall.ring.since -= 430000; store.put(hall, key).onsuccess = () => { location.reload(); done(); }; };
+        store.get(key).onsuccess = ({target: {result: hall}}) => {
+          hall.ring.since -= changes.since;
+          hall.alive -= changes.alive;
+          store.put(hall, key).onsuccess = () => { location.reload(); done(); };
+        };
       };
     JS
+  end
+
+  def test_the_clock_catches_up_after_a_sleep
+    start_and_reload(since: 430_000, alive: 0)
     assert_selector "h1", text: "Two bells"
     within("main") { assert_text "Round 2 of 11" }
     assert_equal [["done", 360]], wait_for_rows(:round_runs, 1).map { |row| row.values_at(:outcome, :worked_s) }
+  end
+
+  def test_a_device_that_was_gone_for_minutes_asks_what_happened_meanwhile
+    start_and_reload(since: 430_000, alive: 425_000)
+    assert_selector "h1", text: /This device was away for 7 min/
+    assert_accessible
+    assert_button "It went on without it: round 2, Two bells", exact: false
+    click_button "The class waited", exact: false
+    within("main") { assert_text "Round 1 of 11" }
+    assert_selector "[role=timer]", text: /5:5\d/
+    assert_button "Go on"
+    assert_empty db[:round_runs].where(class_id: @class_id).all, "no round that rang nowhere"
   end
 
   def test_a_late_arrival
@@ -206,15 +226,28 @@ class FloorSystemTest < SystemTest
   end
 
   def test_a_second_device_follows_until_it_takes_the_lead
+    here "Pia Pontoon", "Kit Bollard"
     click_button "To the ring"
-    assert_button "Start"
+    click_button "Start"
+    2.times { click_button "Skip" }
+    click_button "Pia Pontoon: clean"
+    wait_for_rows(:marks, 1)
     expect_refusals
-    page.execute_script("localStorage.setItem('device', JSON.stringify('#{SecureRandom.uuid}'))")
+    another_device
     visit page.current_path
     assert_text "Nell Tidewell leads this class on another device. This one follows."
     assert_no_button "Start"
     click_button "Lead from here"
-    assert_button "Start"
+    assert_button "Pause"
+    within("section[aria-label=Marks]") { assert_text "Kit" } # who is here came with it
+    assert_equal "1 clean of 1", find("[data-testid='tally Pia Pontoon']").text
+    3.times { click_button "Skip" }
+    assert_equal [["skipped", true], ["skipped", true]], wait_for_rows(:round_runs, 2).map { |row| row.values_at(:outcome, :counts) }.first(2)
+  end
+
+  # Nothing of the first is on it.
+  def another_device
+    page.execute_script("localStorage.setItem('device', JSON.stringify('#{SecureRandom.uuid}')); indexedDB.deleteDatabase('jaunty-bell')")
   end
 
   def test_a_new_face
@@ -235,10 +268,10 @@ class FloorSystemTest < SystemTest
     gone = SecureRandom.uuid
     db[:students].insert(club_id: db[:clubs].get(:id), id: gone, group_id: group, name: "Gone Tomorrow", stance: "orthodox", level: "foundation")
     visit page.current_path
-    here "Gone Tomorrow", "Pia Pontoon"
-    assert_no_text "Making pairs"
+    assert_button "Gone Tomorrow"
     db[:students].where(id: gone).delete
     expect_refusals
+    here "Gone Tomorrow", "Pia Pontoon"
     click_button "To the ring"
     assert_text "not stored: A fact names a student"
     assert_equal [db[:students].first(name: "Pia Pontoon")[:id]], wait_for_rows(:attendances, 1).map { |row| row[:student_id] }
@@ -271,11 +304,6 @@ class FloorSystemTest < SystemTest
   end
 
   private
-
-  def offline(yes)
-    page.driver.browser.execute_cdp("Network.enable")
-    page.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: yes, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
-  end
 
   # Rows of this class, once there are as many as expected.
   def wait_for_rows(table, count)

@@ -49,7 +49,83 @@ class StartTest < Minitest::Test
     assert_match(/cannot start: .*file.* cannot be written/, said_by(start("JAUNTY_DATA" => File.join(file, "below"))))
   end
 
+  # Each as the one line that is said, and no backtrace.
+  def test_settings_that_cannot_be_meant_so
+    {
+      {"DATABASE_URL" => "nonsense"} => /DATABASE_URL is no address of a PostgreSQL server/, {"DATABASE_URL" => "mysql2://root@127.0.0.1/club"} => /DATABASE_URL is no address of a PostgreSQL server/,
+      {"HOST" => "203.0.113.7"} => /cannot listen on HOST=203\.0\.113\.7/, {"HOST" => "no such host"} => /cannot listen on HOST/, {"PORT" => "abc"} => /PORT is a number from 1 to 65535, not "abc"/,
+      {"PORT" => "70000"} => /PORT is a number/, {"JAUNTY_TODAY" => "soon"} => /JAUNTY_TODAY is a date/
+    }.each do |settings, expected|
+      said = said_by(start(settings))
+      assert_match(/\AJaunty Bell cannot start: .*#{expected}.*\n\z/, said, settings.inspect)
+    end
+  end
+
+  def test_switched_off_while_the_database_was_made
+    FileUtils.mkdir_p([File.join(@data, "postgres/data/base"), File.join(@data, "postgres/data.new/global")])
+    File.write(File.join(@data, "postgres/data/PG_VERSION"), "15")
+    File.write(File.join(@data, "postgres/password"), "")
+    io = start
+    assert_match(/Making the demo club/, wait_until_open(io))
+    Sequel.connect(cluster.url("postgres")) { |db| db.run("DROP DATABASE jaunty_bell WITH (FORCE)") } # and then again, before it had its database
+    finish(io)
+    io = start
+    assert_match(/Making the demo club/, wait_until_open(io))
+    finish(io)
+    assert_equal 1, Dir[File.join(@data, "postgres/data.broken-*")].size, "what was there is put aside, not thrown away"
+  end
+
+  def test_a_second_program_on_the_same_folder_leaves_the_first_alone
+    first = start
+    wait_until_open(first)
+    other = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+    assert_match(/cannot start: another program uses #{@data}/, said_by(start("PORT" => other.to_s)))
+    said, status = keeping("club", "list")
+    assert_equal [true, "Ticket Hall Boxing Co-op\n"], [status.success?, said], "and one that only looks uses its database"
+    assert_equal "200", Net::HTTP.get_response(URI("http://127.0.0.1:#{@port}/api/session")).code
+    assert cluster.running?
+    finish(first)
+  end
+
+  def test_a_club_brought_into_an_empty_folder_leaves_no_database_running
+    said, status = keeping("club", "list")
+    assert_equal [true, ""], [status.success?, said]
+    refute cluster.running?
+    assert File.directory?(File.join(@data, "postgres/data"))
+  end
+
+  def test_a_database_of_a_newer_program
+    db = TestDatabase.open("newer_schema")
+    db[:schema_info].update(version: 99)
+    assert_match(/cannot start: the database was made by a newer version of Jaunty Bell \(schema 99; this one knows \d+\)/, said_by(start("DATABASE_URL" => TestDatabase.cluster.url("newer_schema"))))
+  end
+
+  # What PostgreSQL writes down holds no value, also where a statement fails.
+  def test_the_log_says_nothing_of_anybody
+    cluster.start
+    Sequel.connect(cluster.url) do |db|
+      db.run("CREATE TABLE told (id int PRIMARY KEY, what text CHECK (what <> 'x'))")
+      3.times { |i| assert_raises(Sequel::DatabaseError) { db.run(["INSERT INTO told VALUES (1, 'secret illness'), (1, 'secret illness')", "SELECT 'secret illness'::uuid", "SELECT secret_illness"][i]) } }
+    end
+    cluster.stop
+    written = Dir[File.join(@data, "postgres/log*"), File.join(@data, "postgres/logs/*")].select { |path| File.file?(path) }.map { |path| File.read(path) }.join
+    refute_match(/secret/, written)
+  end
+
   private
+
+  def cluster = @cluster ||= JauntyBell::Store::Cluster.new(File.join(@data, "postgres"), port: @pgport)
+
+  def finish(io)
+    Process.kill(:INT, io.pid)
+    Timeout.timeout(30) { Process.wait(io.pid) }
+    @running.delete(io)
+  end
+
+  def keeping(*arguments)
+    settings = {"JAUNTY_DATA" => @data, "JAUNTY_PGPORT" => @pgport.to_s, "DATABASE_URL" => nil}
+    Open3.capture2e(settings, "bundle", "exec", "ruby", "-Ilib", "-e", "require 'jaunty_bell/keeping'; exit JauntyBell::Keeping.run(ARGV.shift, ARGV)", "--", *arguments, chdir: ROOT)
+  end
 
   # Ends a program that may have ended by itself, or hangs.
   def close(io)

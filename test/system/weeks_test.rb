@@ -73,7 +73,7 @@ class WeeksSystemTest < SystemTest
     first = page.evaluate_script("document.activeElement.dataset.place")
     press :arrow_down
     assert_selector "button[data-place][aria-pressed=true]:not([data-place='#{first}'])", focused: true
-    places.find { |place| place[:"data-place"].split.first > Date.today.iso8601 }.click
+    places.find { |place| place[:"data-place"].split.first > Clock.today.iso8601 }.click
     press "p"
     until_true { pins.size == 1 }
     pinned = pins.first["on"]
@@ -145,9 +145,4 @@ class WeeksSystemTest < SystemTest
   private
 
   def pins = JSON.parse(db[:programmes].where(id: @programme[:id]).get(:settings).to_json)["pins"]
-
-  # What the page has sent is waited for.
-  def until_true
-    Timeout.timeout(Capybara.default_max_wait_time) { Thread.pass until yield }
-  end
 end

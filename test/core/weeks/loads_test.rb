@@ -31,6 +31,30 @@ class LoadsTest < Minitest::Test
     end
   end
 
+  # Every way tried for small weeks: nothing under the ceiling is heavier by more than what makes no difference.
+  def test_the_heaviest_under_the_ceiling
+    random = Random.new(9)
+    60.times do
+      minutes = Array.new(random.rand(1..3)) { random.rand(6..24) * 5 }
+      effort, usual = random.rand(6..16) / 2.0, random.rand(200..1500)
+      limits = Weeks::Limits.new(easy_every: 0)
+      meetings = minutes.each_with_index.map { |length, i| Weeks::Meeting.new(index: i, on: MONDAY + i, at: "18:30", minutes: length, week: 0) }
+      week = Weeks::Loads.new(meetings, effort: effort, usual: usual, limits: limits).weeks.first
+      allowed = Weeks::Loads::EFFORTS.select { |each| each <= effort }
+      best = allowed.repeated_permutation(minutes.size).select { |way| way.each_cons(2).none? { |pair| pair.all? { |each| each >= limits.hard } } }
+        .map { |way| way.zip(minutes).sum { |each, length| each * length } }.select { |load| load <= week.ceiling }.max
+      next if best.nil? || best < (effort.to_r - 7 / 2r) * minutes.sum # lighter than is ever planned
+      assert_operator week.load, :>=, best - Weeks::Loads::GRAIN * minutes.size, "#{minutes} #{effort} #{usual}"
+    end
+  end
+
+  # All ways of seven classes a week would be two million for each.
+  def test_a_class_every_day
+    loads = loads(effort: 8, weeks: 12, days: [1, 2, 3, 4, 5, 6, 7], usual: 2_500)
+    assert_equal 84, loads.efforts.size
+    loads.weeks.each { |week| assert_operator week.load, :<=, week.ceiling }
+  end
+
   def test_a_week_that_a_holiday_makes_short_is_no_measure
     assert_equal [720, 360, 720, 450], told(loads(weeks: 4, holidays: [MONDAY + 8], limits: Weeks::Limits.new(easy_every: 4)))
   end
