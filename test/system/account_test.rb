@@ -14,6 +14,7 @@ class AccountSystemTest < SystemTest
   end
 
   def test_signing_out_closes_the_door
+    expect_refusals # of what the page is still asking for
     sign_in
     find("button[aria-label*='account of']").click
     find("[role=menuitem]", text: "Sign out").click
