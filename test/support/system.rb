@@ -92,6 +92,15 @@ class SystemTest < Minitest::Test
 
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
+  # The door of a new class from a short card.
+  def open_class
+    visit "/floor"
+    select "Juniors on the boards", from: "Card"
+    click_button "Open the door"
+    assert_text "Who is here?"
+    @class_id = page.current_path.split("/").last
+  end
+
   # Waits for what the page does by and by.
   def until_true
     Timeout.timeout(Capybara.default_max_wait_time) { Thread.pass until yield }

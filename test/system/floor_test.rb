@@ -4,11 +4,7 @@ class FloorSystemTest < SystemTest
   def setup
     super
     sign_in
-    visit "/floor"
-    select "Juniors on the boards", from: "Card"
-    click_button "Open the door"
-    assert_text "Who is here?"
-    @class_id = page.current_path.split("/").last
+    open_class
   end
 
   def test_a_reload_in_the_middle_resumes_at_the_right_second

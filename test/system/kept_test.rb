@@ -13,14 +13,6 @@ class KeptSystemTest < SystemTest
 
   def state = page.driver.browser.execute_async_script(STATE)
 
-  def open_class
-    visit "/floor"
-    select "Juniors on the boards", from: "Card"
-    click_button "Open the door"
-    assert_text "Who is here?"
-    @class_id = page.current_path.split("/").last
-  end
-
   # What the page is still asking for is refused once nobody is signed in: the browser notes that.
   def sign_out
     expect_refusals

@@ -13,11 +13,7 @@ class SensorSystemTest < SystemTest
     @stream = StandIns::Stream.new(lines.insert(4, "garbage"), port: 0, speed: 4.0)
     @thread = Thread.new { @stream.run }
     sign_in
-    visit "/floor"
-    select "Juniors on the boards", from: "Card"
-    click_button "Open the door"
-    assert_text "Who is here?"
-    @class_id = page.current_path.split("/").last
+    open_class
   end
 
   def teardown

@@ -151,7 +151,7 @@ module JauntyBell
       def recordings(id) = @db[:recordings].where(club_id: @club_id, class_id: id).order(:round, :at, :id).all
 
       # The club's own day of a class.
-      def day_of(row) = @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", row[:starts_at], zone))
+      def day_of(row) = day_at(row[:starts_at])
 
       # What a class knows of these students at the door: `day`; `came` {student id => {last: the day they last came, minutes: what
       # they trained at the club on the day already}}; `met` {[id, id] in order => days since they last worked together}.
@@ -179,6 +179,9 @@ module JauntyBell
             group.to_a.sort.combination(2) { |pair| met[pair] = ((row[:starts_at] - at) / 86_400).floor }
           end
       end
+
+      # The club's own day of an instant.
+      def day_at(time) = @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", time, zone))
 
       def zone = @db[:clubs].where(id: @club_id).select(:time_zone)
 
@@ -240,7 +243,7 @@ module JauntyBell
       # A knock to the head holds the student back at once, from the day it happened (Core::Care::HeadKnock).
       def held_back(knocks, coach_id)
         knocks.select { |knock| knock[:matter] == Core::Care::HeadKnock::MATTER }.each do |knock|
-          holds = Core::Care::HeadKnock.holds(knock[:id], @db.get(Sequel.lit("(?::timestamptz AT TIME ZONE (?))::date", knock[:at], zone)))
+          holds = Core::Care::HeadKnock.holds(knock[:id], day_at(knock[:at]))
           Care.new(@db, @club_id, account_id: coach_id).hold_back(holds, student_id: knock[:student_id], note: knock[:text])
         end
       end
