@@ -27,7 +27,7 @@ module MeasureFloor
 
     def pairs
       random = Random.new(3)
-      [[15, "every trio tried"], [40, "even"], [41, "one trio, bounded"]].each do |size, how|
+      [[15, "exact"], [40, "even"], [41, "odd, bounded"]].each do |size, how|
         crowd = Array.new(size) { |i| Floor::Partner.new(id: "p#{i}", name: "P", level: LEVELS.sample(random: random), kg: random.rand(45..95)) }
         made = nil
         times = Ask.timed(8) { made = Floor::Pairs.new(crowd).made }

@@ -14,10 +14,10 @@ class DevicePairsTest < InterfaceTest
 
   def tables
     random = Random.new(1898)
-    Array.new(12) { |i| Floor::Pairs.new(partners(random, 5 + 3 * i), apart: [%w[s0 s1]]) }
+    Array.new(24) { |i| Floor::Pairs.new(partners(random, 5 + i % 12 * 3), apart: [%w[s0 s1]]) }
   end
 
-  def test_hard_stops_are_kept_everybody_stands_once_and_it_is_near_the_best
+  def test_hard_stops_are_kept_everybody_stands_once_and_it_is_as_good_as_the_cores
     all = tables
     made = answers("floor/pairs", *all.map { |pairs| [["pairsHere", pairs.table, pairs.table[:ids], []]] })
     all.zip(made).each do |pairs, here|
@@ -26,14 +26,24 @@ class DevicePairsTest < InterfaceTest
       score = ->(one, two) { [at[one], at[two]].sort.reverse.then { |i, j| table[:scores][i][j] } }
       here[:groups].each { |group| assert group[:ids].combination(2).all? { |one, two| score.call(one, two) }, "#{group[:ids]} must not meet" }
       assert_equal table[:ids].sort, (here[:groups].flat_map { |group| group[:ids] } + (here[:stuck] + here[:alone]).map { |each| each[:id] }).sort
-      best = pairs.made
-      assert_operator here[:stuck].size, :<=, best.stuck.size + 2
-      next unless here[:stuck].size == best.stuck.size && here[:groups].size == best.groups.size
-      total = here[:groups].sum { |group| group[:score] }
-      assert_operator total, :>=, 0.9 * best.total, "of #{table[:ids].size}"
-      assert_operator best.total - total, :<=, here[:gap] + 0.1 * here[:groups].size, "the gap is a bound"
+      assert_as_good pairs.made, here
     end
   end
+
+  # Up to fifteen the device's recursion is the core's; above, it is near it, and says that it is not proved.
+  def assert_as_good(best, here)
+    size = here.values_at(:groups, :stuck, :alone).flatten.sum { |each| each[:ids]&.size || 1 }
+    left, trios, total = [here[:stuck].size - best.stuck.size, trios(here[:groups].map { |group| group[:ids] }) - trios(best.groups.map(&:ids)), here[:groups].sum { |group| group[:score] } - best.total]
+    if size <= Floor::Pairs::EXACT
+      assert_equal [0, 0, 0], [left, trios, here[:gap]]
+      assert_in_delta 0, total, 0.1 * here[:groups].size, "of #{size}"
+    else
+      assert_includes [0, 1], left
+      assert_operator total, :>=, -0.05 * best.total, "of #{size}" if left.zero? && trios.zero?
+    end
+  end
+
+  def trios(groups) = groups.count { |ids| ids.size == 3 }
 
   def test_made_by_hand_they_stay_and_strangers_are_told
     pairs = Floor::Pairs.new(Array.new(4) { |i| Floor::Partner.new(id: "s#{i}", name: "S#{i}") })

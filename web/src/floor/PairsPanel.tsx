@@ -88,10 +88,13 @@ export function PairsPanel({ held, hall, change }: Props) {
             <Unpaired title="Nobody left for" list={pairs.stuck} name={name} picked={picked} pick={pick} />
             <Unpaired title="Works alone" list={pairs.alone} name={name} />
           </ul>
-          {pairs.gap > 0 && (
+          {pairs.gap !== 0 && (
             <p className="mt-2 text-ink-soft text-sm">
-              Another pairing could be better by at most {Math.ceil(pairs.gap)} of{" "}
-              {Math.round(pairs.groups.reduce((sum, group) => sum + group.score, 0))} points.
+              {pairs.gap === null
+                ? "Not every way could be tried: look twice at who is left and at the trios."
+                : `Another pairing could be better by at most ${Math.ceil(pairs.gap)} of ${Math.round(
+                    pairs.groups.reduce((sum, group) => sum + group.score, 0),
+                  )} points.`}
             </p>
           )}
         </>

@@ -7,10 +7,10 @@ const UNKNOWN = "not known to this device: pair them by eye";
 const NOBODY = "nobody who is left may work with them";
 
 /**
- * Pairs of who is here, made on the device while there is no server: the server's own scores and hard stops, the best pair first,
- * then partners are exchanged while the total rises. `locked` are groups made by hand. One left over makes the best trio.
- * `gap` is what any pairing could be better by at the most: no pair is worth more than half of what each of the two is worth at
- * best.
+ * Pairs of who is here, made on the device while there is no server, from the server's own scores and hard stops. Fewest left out
+ * counts before fewest trios, and that before the best total, as in the core (Floor::Pairs): a part of the class of up to EXACT
+ * students is solved exactly; a larger one by the best pair first and what dealing out anew makes of it. `locked` are groups made
+ * by hand. `gap` is null where it is not proved that this is the best.
  */
 export function pairsHere(table: Table, present: string[], locked: string[][]): Pairs {
   const at = new Map(table.ids.map((id, i) => [id, i]));
@@ -21,11 +21,10 @@ export function pairsHere(table: Table, present: string[], locked: string[][]): 
   const byHand = locked.filter((ids) => ids.every((id) => present.includes(id)));
   const alone = present.filter((id) => table.alone[id] !== undefined);
   const open = present.filter((id) => at.has(id) && !alone.includes(id) && !byHand.flat().includes(id));
-  const { pairs, left } = greedy(open, score);
-  const better = exchanged(pairs, score);
-  const { groups, stuck } = joined(better, left, score);
-  const best = open.reduce((sum, id) => sum + Math.max(0, ...open.map((other) => score(id, other) ?? 0)), 0) / 2;
-  const total = groups.reduce((sum, ids) => sum + worth(ids, score), 0);
+  const parts = partsOf(open, score);
+  const groups = parts.flatMap((ids) => (ids.length <= EXACT ? exact(ids, score) : dealt(ids, score)));
+  const placed = groups.flat();
+  const stuck = open.filter((id) => !placed.includes(id));
   const strangers = present.filter((id) => !at.has(id) && !byHand.flat().includes(id));
   return {
     groups: [
@@ -34,7 +33,7 @@ export function pairsHere(table: Table, present: string[], locked: string[][]): 
     ],
     stuck: [...stuck.map((id) => ({ id, reasons: [NOBODY] })), ...strangers.map((id) => ({ id, reasons: [UNKNOWN] }))],
     alone: alone.map((id) => ({ id, reasons: [table.alone[id] ?? ""] })),
-    gap: Math.max(0, best - total),
+    gap: parts.every((ids) => ids.length <= EXACT) ? 0 : null,
   };
 }
 
@@ -50,68 +49,98 @@ function worth(ids: string[], score: Score) {
 
 const allowed = (ids: string[], score: Score) => couples(ids).every(([one, two]) => score(one, two) !== null);
 
-/** Who has the fewest to work with is served first, with the best of them. */
-function greedy(open: string[], score: Score) {
-  const pairs: string[][] = [];
-  const waiting = new Set(open);
-  const left: string[] = [];
-  const choices = (id: string) => [...waiting].filter((other) => other !== id && score(id, other) !== null);
-  while (waiting.size > 0) {
-    const [first] = [...waiting].sort((one, two) => choices(one).length - choices(two).length);
-    if (first === undefined) break;
-    const partner = choices(first).sort((one, two) => (score(first, two) ?? 0) - (score(first, one) ?? 0))[0];
-    waiting.delete(first);
-    if (partner === undefined) {
-      left.push(first);
-      continue;
-    }
-    waiting.delete(partner);
-    pairs.push([first, partner]);
+const EXACT = 15; // students
+const DEALT = 11; // students dealt out anew at a time
+const HEAD = 1_000_000; // what a student who is placed is worth
+const TRIO = 10_000; // what a trio costs
+
+/** Who can be reached from whom by pairs that are allowed. */
+function partsOf(open: string[], score: Score) {
+  const parts: string[][] = [];
+  for (const id of open) {
+    if (parts.some((part) => part.includes(id))) continue;
+    const part = [id];
+    for (const one of part)
+      part.push(...open.filter((other) => !part.includes(other) && other !== one && score(one, other) !== null));
+    parts.push(part);
   }
-  return { pairs, left };
+  return parts;
 }
 
-/** Two pairs are dealt out anew where that is worth more, until no two are. */
-function exchanged(pairs: string[][], score: Score) {
-  let now = pairs;
+const value = (ids: string[], score: Score) => ids.length * HEAD - (ids.length === 3 ? TRIO : 0) + worth(ids, score);
+
+/** The lowest of those who are left goes alone, with one of the others or with two; the best of what remains is looked up. */
+function exact(ids: string[], score: Score) {
+  const groups = ids.map((id, lowest) => {
+    const after = ids.flatMap((other, i) => (i > lowest && score(id, other) !== null ? [i] : []));
+    const trios = after.flatMap((two, i) => after.slice(i + 1).map((three) => [two, three]));
+    return [...after.map((two) => [two]), ...trios]
+      .map((others) => [lowest, ...others])
+      .filter((members) => allowed(membersOf(members, ids), score))
+      .map((members) => ({
+        bits: members.reduce((bits, i) => bits | (1 << i), 0),
+        worth: value(membersOf(members, ids), score),
+      }));
+  });
+  const known = new Map<number, { worth: number; chosen: number }>([[0, { worth: 0, chosen: 0 }]]);
+  const best = (part: number): { worth: number; chosen: number } => {
+    const was = known.get(part);
+    if (was) return was;
+    const alone = part & -part;
+    const found = { worth: best(part ^ alone).worth, chosen: alone };
+    for (const group of groups[31 - Math.clz32(alone)] ?? []) {
+      if ((part & group.bits) !== group.bits) continue;
+      const sum = group.worth + best(part ^ group.bits).worth;
+      if (sum > found.worth) Object.assign(found, { worth: sum, chosen: group.bits });
+    }
+    known.set(part, found);
+    return found;
+  };
+  const made: string[][] = [];
+  for (let left = (1 << ids.length) - 1; left !== 0; ) {
+    const { chosen } = best(left);
+    const group = ids.filter((_, i) => chosen & (1 << i));
+    if (group.length > 1) made.push(group);
+    left ^= chosen;
+  }
+  return made;
+}
+
+const membersOf = (at: number[], ids: string[]) => at.map((i) => ids[i] as string);
+
+/** The best pair first; then a few groups at a time are dealt out anew, exactly, while that helps. */
+function dealt(ids: string[], score: Score) {
+  let groups: string[][] = [];
+  const left = new Set(ids);
+  const pairs = couples(ids).filter((pair) => allowed(pair, score));
+  for (const pair of pairs.sort((one, two) => worth(two, score) - worth(one, score))) {
+    if (!pair.every((id) => left.has(id))) continue;
+    groups.push(pair);
+    for (const id of pair) left.delete(id);
+  }
+  const total = (made: string[][]) => made.reduce((sum, group) => sum + value(group, score), 0);
+  const all = () => [...groups, ...ids.filter((id) => !groups.flat().includes(id)).map((id) => [id])];
   for (let again = true; again; ) {
     again = false;
-    for (const [one, two] of couples(now.map((_, i) => String(i))).map((each) => each.map(Number))) {
-      const [a, b] = now[one as number] as [string, string];
-      const [c, d] = now[two as number] as [string, string];
-      const was = worth([a, b], score) + worth([c, d], score);
-      const dealt = [
-        [
-          [a, c],
-          [b, d],
-        ],
-        [
-          [a, d],
-          [b, c],
-        ],
-      ].find(
-        (each) =>
-          each.every((ids) => allowed(ids, score)) &&
-          each.reduce((sum, ids) => sum + worth(ids, score), 0) > was + 1e-9,
+    for (const first of [...all()].sort((one, two) => worth(one, score) - worth(two, score))) {
+      const now = all();
+      if (!now.includes(first)) continue;
+      const near = now
+        .filter((other) => other !== first)
+        .sort((one, two) => suits(first, two, score) - suits(first, one, score));
+      const hand = near.reduce(
+        (some, other) => (some.length + other.length <= DEALT ? [...some, ...other] : some),
+        first,
       );
-      if (!dealt) continue;
-      now = now.map((ids, i) => (i === one ? (dealt[0] as string[]) : i === two ? (dealt[1] as string[]) : ids));
+      const others = groups.filter((group) => !group.some((id) => hand.includes(id)));
+      const anew = [...others, ...exact(hand, score)];
+      if (total(anew) <= total(groups) + 1e-9) continue;
+      groups = anew;
       again = true;
     }
   }
-  return now;
+  return groups;
 }
 
-/** Whoever is left joins the pair that suits best, if one does. */
-function joined(pairs: string[][], left: string[], score: Score) {
-  let groups = pairs;
-  const stuck: string[] = [];
-  for (const id of left) {
-    const home = groups
-      .filter((ids) => ids.length === 2 && allowed([...ids, id], score))
-      .sort((one, two) => worth([...two, id], score) - worth([...one, id], score))[0];
-    if (home) groups = groups.map((ids) => (ids === home ? [...ids, id] : ids));
-    else stuck.push(id);
-  }
-  return { groups, stuck };
-}
+const suits = (some: string[], others: string[], score: Score) =>
+  some.reduce((sum, one) => sum + others.reduce((all, two) => all + (score(one, two) ?? 0), 0), 0);

@@ -7,10 +7,9 @@ module JauntyBell
       #   made.groups  # => [Pairs::Group(ids, score, reasons), …], a trio among them where the number is odd
       #   made.stuck   # => who could not be paired, and why
       #
-      # Pairs are a maximum-weight matching in a general graph (Edmonds 1965; the gem graph_matching follows Galil 1986), of
-      # as many pairs as there can be. A trio counts as the mean of its three pairs; up to EXACT students every possible trio
-      # is tried (Subsets), above that one is put to the pair it suits best and `gap` says how much better any pairing could be
-      # at most.
+      # Fewest left out counts before fewest trios, and that before the best total (a trio counts as the mean of its three pairs).
+      # Whoever cannot meet the others, even by way of third ones, is a part by itself. A part of up to EXACT students is solved
+      # exactly (Subsets), a larger one by a matching and what can be made better of it (Crowd), with a bound where one is proved.
       class Pairs
         EXACT = 15 # students
 
@@ -18,7 +17,7 @@ module JauntyBell
         Group = Value.of(:ids, :score, :reasons, locked: false)
         Stuck = Value.of(:id, :reasons)
         # `alone`: Stuck of those whom a hold keeps from partner work. `gap`: points of the total that a better pairing could
-        # have at the most; 0 where this is the best.
+        # have at the most; 0 where this is the best; nil where that is not proved.
         Made = Value.of(:groups, :stuck, :alone, :gap) do
           def total = groups.sum(&:score)
         end
@@ -42,10 +41,11 @@ module JauntyBell
         def made
           alone, able = @partners.values.partition { |partner| @match.alone(partner) }
           free = able.map(&:id) - @locked.flatten
-          groups, gap = @match.graph(free.map { |id| @partners.fetch(id) }).then { |graph| best(graph, free) }
-          groups, left = settled(groups, free - groups.flatten)
+          graph = @match.graph(free.map { |id| @partners.fetch(id) })
+          groups, gap = best(graph, free)
+          left = free - groups.flatten
           Made.new(groups: @locked.map { |ids| group(ids, locked: true) } + groups.map { |ids| group(ids) }.sort_by { |made| -made.score },
-            stuck: left.map { |id| stuck(id, able) }, alone: alone.map { |partner| Stuck.new(id: partner.id, reasons: [@match.alone(partner)]) }, gap: gap.round(2))
+            stuck: left.map { |id| stuck(id, able) }, alone: alone.map { |partner| Stuck.new(id: partner.id, reasons: [@match.alone(partner)]) }, gap: gap&.round(2))
         end
 
         private
@@ -64,42 +64,10 @@ module JauntyBell
 
         # [groups of ids, gap]
         def best(graph, free)
-          return [graph.matching(free), 0] if free.size.even? || free.size < 3
-          return [tried(graph, free), 0] if free.size <= EXACT
-          joined(graph, free)
+          small, large = graph.parts(free).partition { |ids| ids.size <= EXACT }
+          crowds = large.map { |ids| Crowd.new(graph, ids) }
+          [small.flat_map { |ids| Subsets.new(graph, ids).groups } + crowds.flat_map(&:groups), crowds.sum { |crowd| crowd.gap || break }]
         end
-
-        # No trio, and every trio in turn, the rest paired as well as can be.
-        def tried(graph, free)
-          subsets = Subsets.new(graph, free)
-          trios = free.combination(3).select { |ids| graph.allowed?(ids) }
-          best = [nil, *trios].max_by { |trio| trio ? subsets.worth(free - trio) + Subsets::HEAD * 3 + graph.score(trio) : subsets.worth(free) }
-          best ? [best, *subsets.pairs(free - best)] : subsets.pairs(free)
-        end
-
-        # One waits outside a matching and joins a pair; then who waits and who is joined is exchanged while it helps. No
-        # pairing is better than the matching in which one waits: a trio is worth at most the best of its three pairs.
-        def joined(graph, free)
-          pairs = graph.matching(free)
-          bound = pairs.sum { |ids| graph.score(ids) }
-          trios = (free - pairs.flatten).flat_map { |id| pairs.map { |pair| [*pair, id] } }.select { |ids| graph.allowed?(ids) }
-          return [pairs, 0] if trios.empty?
-          made = trios.map { |trio| pairs.reject { |pair| (pair - trio).empty? } + [trio] }.max_by { |groups| graph.total(groups) }
-          made = graph.better(made)
-          [made, [bound - graph.total(made), 0].max]
-        end
-
-        # Whoever is left joins the pair that suits, if one does.
-        def settled(groups, left)
-          still = left.reject do |id|
-            home = groups.select { |ids| ids.size == 2 && graph_of(ids + [id]).allowed?(ids + [id]) }.max_by { |ids| graph_of(ids + [id]).score(ids + [id]) }
-            groups = groups - [home] + [home + [id]] if home
-            home
-          end
-          [groups, still]
-        end
-
-        def graph_of(ids) = @match.graph(@partners.values_at(*ids))
 
         def group(ids, locked: false)
           partners = @partners.values_at(*ids)

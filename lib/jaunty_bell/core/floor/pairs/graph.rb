@@ -4,7 +4,7 @@ module JauntyBell
   module Core
     module Floor
       class Pairs
-        # Scores of every pair that is allowed, and the best matchings in them.
+        # Scores of every pair that is allowed, and the largest matchings in them.
         class Graph
           FINE = 1_000 # scores are matched as whole thousandths
 
@@ -29,24 +29,16 @@ module JauntyBell
             graph.maximum_weighted_matching(true).edges.map { |one, two| [at.key(one), at.key(two)] }
           end
 
-          # Exchanges members of the trio with those of pairs while the total rises.
-          def better(groups)
-            loop do
-              found = neighbours(groups).max_by { |other| total(other) }
-              return groups if found.nil? || total(found) <= total(groups) + 1e-9
-              groups = found
+          # Who can be reached from whom by pairs that are allowed: what is done in one part changes nothing in another.
+          def parts(ids)
+            neighbours = Hash.new { |all, id| all[id] = [] }
+            @scores.each_key { |one, two| [[one, two], [two, one]].each { |from, to| neighbours[from] << to } }
+            ids.each_with_object([]) do |id, parts|
+              next if parts.any? { |part| part.include?(id) }
+              part = [id]
+              part.each { |one| part.concat((neighbours[one] & ids) - part) }
+              parts << part
             end
-          end
-
-          private
-
-          # The trio and one pair, dealt out anew.
-          def neighbours(groups)
-            trio = groups.find { |ids| ids.size == 3 }
-            (groups - [trio]).flat_map do |pair|
-              five = trio + pair
-              five.combination(3).map { |three| (groups - [trio, pair]) + [three, five - three] }
-            end.select { |dealt| dealt.all? { |ids| allowed?(ids) } }
           end
         end
       end

@@ -2,57 +2,58 @@ module JauntyBell
   module Core
     module Floor
       class Pairs
-        # The best pairs of every part of a small class at once: dynamic programming over subsets (Held and Karp 1962 do the same
-        # for tours), so that every trio of an odd class can be tried against the best pairs of the rest.
+        # The best pairs and trios of a few, exactly: the lowest of those who are left goes alone, with one of the others or with
+        # two, and the best of what then remains is looked up (dynamic programming over subsets; Held and Karp 1962 do the same
+        # for tours). Fewest left out counts before fewest trios, and that before the best total. Only parts that can come
+        # about are looked at: 15 students have some 4,000 of them.
         class Subsets
-          HEAD = 100_000.0 # what a student who is placed is worth: more than all scores together
+          HEAD = 1_000_000.0 # what a student who is placed is worth: more than all trios and scores together
+          TRIO = 10_000.0 # what a trio costs: more than all scores together
 
+          # `ids` of whom `graph` knows the scores; in the order in which they are looked at.
           def initialize(graph, ids)
             @ids = ids
-            @graph = graph
-            @pair = ids.map { |one| ids.map { |two| (one != two && graph.allowed?([one, two])) ? 2 * HEAD + graph.score([one, two]) : nil } }
-            @worth = Array.new(1 << ids.size, 0.0)
-            @with = Array.new(1 << ids.size)
-            fill
+            @groups = ids.each_index.map { |lowest| groups_of(graph, lowest) }
+            @worth = {0 => 0.0}
+            @chosen = {}
           end
 
-          # What the best pairs of these are worth: HEAD for each who is placed, and their scores.
-          def worth(ids) = @worth[mask(ids)]
-
-          # The best pairs of these.
-          def pairs(ids)
-            left = mask(ids)
+          # Groups of two or three; who is in none is left out.
+          def groups
+            left = (1 << @ids.size) - 1
+            worth(left)
             found = []
             until left.zero?
-              lowest = (left & -left).bit_length - 1
-              partner = @with[left]
-              left &= ~(1 << lowest)
-              next unless partner
-              left &= ~(1 << partner)
-              found << [@ids[lowest], @ids[partner]]
+              group = @chosen[left]
+              found << @ids.select.with_index { |_, i| group[i] == 1 } if group & (group - 1) != 0
+              left ^= group
             end
             found
           end
 
           private
 
-          def mask(ids) = ids.sum { |id| 1 << @ids.index(id) }
+          # [who as bits, worth] of each pair and trio whose first this one is.
+          def groups_of(graph, lowest)
+            after = (lowest + 1...@ids.size).select { |other| graph.allowed?(@ids.values_at(lowest, other)) }
+            trios = after.combination(2).select { |pair| graph.allowed?(@ids.values_at(*pair)) }
+            [*after.map { |other| [other] }, *trios].map do |others|
+              members = [lowest, *others]
+              [members.sum { |i| 1 << i }, members.size * HEAD - ((members.size == 3) ? TRIO : 0) + graph.score(@ids.values_at(*members))]
+            end
+          end
 
-          # The lowest of each part goes without, or with one of the others.
-          def fill
-            (1...@worth.size).each do |part|
-              lowest = (part & -part).bit_length - 1
-              rest = part & (part - 1)
-              best, with, others = @worth[rest], nil, rest
-              scores = @pair[lowest]
-              until others.zero?
-                bit = others & -others
-                others ^= bit
-                score = scores[other = bit.bit_length - 1] or next
-                worth = score + @worth[rest ^ bit]
-                best, with = worth, other if worth > best
+          def worth(part)
+            @worth[part] ||= begin
+              alone = part & -part
+              best, chosen = worth(part ^ alone), alone
+              @groups[alone.bit_length - 1].each do |group, value|
+                next unless part & group == group
+                sum = value + worth(part ^ group)
+                best, chosen = sum, group if sum > best
               end
-              @worth[part], @with[part] = best, with
+              @chosen[part] = chosen
+              best
             end
           end
         end
