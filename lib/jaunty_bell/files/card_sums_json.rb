@@ -32,7 +32,7 @@ module JauntyBell
         @plan.tasks.map do |at, task|
           work = @plan.work(task)
           share = @plan.once(work, :shown) { Core::Card::Share.mean(work.shares) }.times(task.round.repeat)
-          {at: at, what: what(task), implement: task.implement&.id, manner: task.manner, work: work.seconds, strikes: task.strikes? && share.strikes.round,
+          {at: at, what: what(task), implement: task.implement&.id, manner: task.manner, work: work.seconds, counting: work.counting, strikes: task.strikes? && share.strikes.round,
            sets: task.strikes? && share.sets.round, hard: task.hard?, combination_id: task.combination_id, kit: task.kit, phases: phases(work)}
         end
       end

@@ -114,12 +114,35 @@ class PlanTest < Minitest::Test
     assert_equal 41, plan(block("bag", round("1-2", work: 60, pause: 3/5r)), school: school(continuous: true)).share.sets
   end
 
-  # a drill with a count, on 60 s of work → whole seconds of work
+  # a drill with a count, on 60 s of work → whole seconds of work: ten sets of 6/7 s and nine pauses of 0.6 s are 13.97 s
   def test_counted_rounds_take_as_long_as_the_count
     tens = {count: 10, drill_implement: "hanging-bag"}
-    assert_equal 60, plan(block("bag", drilled(%w[1-2], manner: "counted", work: 60, **tens))).total
-    assert_equal 134, plan(block("bag", drilled(%w[1-2], manner: "counted-then-clocked", work: 120, **tens))).total
-    assert_equal 15, plan(block("bag", drilled(%w[1-2], manner: "counted", work: 10, **tens))).total.then { |total| total + 1 }, "ten sets take 13.97 s"
+    {["counted", 60] => 14, ["counted", 10] => 14, ["counted-then-clocked", 120] => 134}.each do |(manner, work), seconds|
+      assert_equal seconds, plan(block("bag", drilled(%w[1-2], manner: manner, work: work, **tens))).total, "#{manner}, #{work} s written"
+    end
+  end
+
+  # pool, count, both sides → sets and strikes of one student, by hand: sets = pairs × count × sides, two strikes each
+  COUNTED = {
+    [["1-2"], 10, false] => [10, 20], [["1-2"], 10, true] => [20, 40], [%w[1-2 1-3 2-3], 10, true] => [60, 120], [%w[1-2 1-2 2-3], 5, false] => [15, 30],
+    [%w[1 2 3 4 5 6].repeated_permutation(2).map { |two| two.join("-") }.first(13), 10, true] => [260, 520]
+  }.freeze
+
+  def test_a_count_means_the_count
+    COUNTED.each do |(pool, count, both), expected|
+      %w[alone even round].product([30, 180, 900]) do |swap, work|
+        round = drilled(pool, manner: "counted", count: count, both_sides: both, work: work, swap: swap, repeat: (swap == "round") ? 2 : 1, drill_implement: "focus-mitts")
+        share = plan(block("mitts", round)).share
+        assert_equal expected, [share.sets, share.strikes], "#{pool.size} × #{count}, #{swap}, #{work} s"
+        assert_equal (swap == "alone") ? 0 : expected.last, share.impacts
+      end
+    end
+  end
+
+  def test_the_next_of_a_pool_is_named_before_it_is_counted
+    # 2 × 3 sets of 1 s and a pause of 1 s after each but the last; two seconds to say "cross, lead hook"
+    round = drilled(%w[1-2 2-3], manner: "counted", count: 3, tempo: 120, pause: 1, work: 600)
+    assert_equal 6 + 5 + 2, plan(block("bag", round)).total
   end
 
   def test_repetitions_take_the_club_s_time

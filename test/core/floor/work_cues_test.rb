@@ -19,6 +19,27 @@ class WorkCuesTest < Minitest::Test
     assert_equal ["other side", "one"], cues(counted, :side).first.say
   end
 
+  def test_a_pool_is_counted_one_after_the_other_each_named
+    pool = drilled(%w[1-2 2-3], manner: "counted", count: 2, tempo: 120, pause: 1, work: 600)
+    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:phase, 4_000, "cross, lead hook"], [:count, 6_000, "1"], [:count, 8_000, "2"]], told(pool, :count, :phase)
+    assert_equal ["cross", "lead", "hook"], cues(pool, :phase).first.say
+    pairs = drilled(%w[1-2 2-3], manner: "counted", count: 2, tempo: 120, pause: 1, work: 600, drill_implement: "focus-mitts", swap: "even", swap_time: 5)
+    assert_equal [[:swap, 9_000, "Change. jab, cross"]], told(pairs, :swap, kind: "mitts")
+    assert_equal 8, cues(pairs, :count, kind: "mitts").size
+    assert_empty cues(pool, :interval_on, :swap, :go)
+  end
+
+  # Thirteen pairs of two strikes, ten times, on both sides: 260 counts, and nobody is left in silence before the bell.
+  def test_the_voice_counts_to_the_end_of_the_round
+    pool = %w[1 2 3 4 5 6].repeated_permutation(2).map { |two| two.join("-") }.first(13)
+    round = drilled(pool, manner: "counted", count: 10, both_sides: true, work: 180)
+    segment = Floor::CueSheet.new(plan(block("bag", round), minutes: 60)).segments.find { |one| one.kind == :work }
+    counts = segment.cues.select { |cue| cue.kind == :count || cue.text.to_s.end_with?("Other side. 1") }
+    assert_equal 260, counts.size
+    assert_equal 12, segment.cues.count { |cue| cue.kind == :phase && cue.say.any? }
+    assert_operator segment.duration - counts.last.at, :<=, 2_000
+  end
+
   def test_partners_count_one_after_the_other_then_go_on_the_clock
     counted = drilled(["1-2"], manner: "counted-then-clocked", count: 2, tempo: 120, pause: 1, work: 60, drill_implement: "focus-mitts", swap: "even", swap_time: 5)
     # 3 s for one, 5 s to change, 3 s for the other; then a minute, a change of 5 s in its middle

@@ -222,6 +222,7 @@ function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number];
     sum?.what && sum.what.toLowerCase() !== row.title.toLowerCase() && sum.what,
     row.implement && `on ${row.implement.replaceAll("-", " ")}`,
     sum && !["clocked"].includes(sum.manner) && sum.manner,
+    sum && sum.counting > 0 && `the counting takes ${clock(sum.counting)}`,
     row.repeat > 1 && `${row.repeat} times`,
     row.keep && "must stay",
     row.both_sides && "both sides",

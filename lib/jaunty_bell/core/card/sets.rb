@@ -13,34 +13,27 @@ module JauntyBell
           @other = reading.but(stance: (reading.stance == :southpaw) ? :orthodox : :southpaw)
         end
 
-        # Seconds of a counted drill for one striker: everything in the pool `count` times, on both sides where asked.
-        def counted
-          return 0 unless @task.count
-          times = total_of(@task.count)
-          times.sum { |combination, sets| sets * length(combination) } + (times.sum { |_, sets| sets } - 1) * @task.pause
-        end
+        NAMED = 2 # seconds at least that naming the next of a pool takes
 
-        # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side.
-        Counted = Value.of(:combination, :number, :at, :other)
+        # Seconds of a counted drill for one striker: everything in the pool `count` times, on both sides where asked, the next
+        # one named before it is counted. A count is the count: nothing is added for time that is left over.
+        def counted = counted_sets.last&.then { |set| set.at + length(set.combination) } || 0
+
+        # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side. `named_at`
+        # is when its combination is named, for the first of each but the pool's first, which is named before the bell.
+        Counted = Value.of(:combination, :number, :at, :other, named_at: nil)
 
         # Every set of the counted part of one striker in order: a count on one side, then the same on the other.
         def counted_sets
-          clock = 0r
-          @task.sequence.flat_map do |combination|
-            [false, (true if @task.both_sides?)].compact.flat_map do |other|
-              (1..@task.count).map do |number|
-                Counted.new(combination: combination, number: number, at: clock, other: other).tap { clock += length(combination) + @task.pause }
-              end
-            end
-          end
+          @counted_sets ||= @task.count ? laid_out : []
         end
 
         # Counts of the counted part for one striker.
         def counts_of_count
-          @task.count ? add(total_of(@task.count).flat_map { |combination, sets| sided(combination, sets, false) }) : Bench::Counts.none
+          add(counted_sets.map { |set| [set.combination, set.other] }.tally.map { |(combination, other), sets| counts(combination, other).times(sets) })
         end
 
-        def sets_of_count = @task.count ? total_of(@task.count).sum { |_, sets| sets } : 0
+        def sets_of_count = counted_sets.size
 
         # [sets, counts] of stretches: [seconds, other stance?] each.
         def of(stretches)
@@ -56,7 +49,25 @@ module JauntyBell
 
         def beats(combination) = Bench::Flow::Walk.new(combination, @task.setting).beats
 
-        def total_of(count) = @task.sequence.to_h { |combination| [combination, count * (@task.both_sides? ? 2 : 1)] }
+        def laid_out
+          clock = 0r
+          @task.sequence.each_with_index.flat_map do |combination, i|
+            named_at = clock if i.positive?
+            clock += naming(combination) if named_at
+            sides.product((1..@task.count).to_a).map do |other, number|
+              first = number == 1 && !other
+              Counted.new(combination: combination, number: number, at: clock, other: other, named_at: (named_at if first)).tap { clock += length(combination) + @task.pause }
+            end
+          end
+        end
+
+        def sides = @task.both_sides? ? [false, true] : [false]
+
+        # Whole seconds in which a combination is spoken.
+        def naming(combination)
+          voice = Floor::Voice.default
+          [voice.length(voice.words(Bench::Notation.spoken(combination))).fdiv(1_000).ceil, NAMED].max
+        end
 
         # {combination => sets} in so many seconds.
         def tally(seconds)
@@ -90,7 +101,7 @@ module JauntyBell
           (@counts ||= {})[[combination, other]] ||= Bench::Counts.of(combination, other ? @other : @own, @task.setting)
         end
 
-        def add(list) = list.reduce(Bench::Counts.none) { |sum, each| sum + each }
+        def add(list) = list.reduce(Bench::Counts.none, :+)
       end
     end
   end

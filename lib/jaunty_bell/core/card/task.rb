@@ -49,6 +49,13 @@ module JauntyBell
         # Its id on the shelf.
         def combination_id = round.combination&.id || round.drill&.member_at(round.rung)
 
+        # The id on the shelf of one of the sequence, or nil.
+        def id_of(combination)
+          return combination_id if combination == self.combination
+          at = drill&.facts&.pool&.index(combination)
+          at && round.drill.members[at]
+        end
+
         # What is done in turn, set by set: one combination; a pool; the steps of a ladder; all of a counted pool.
         def sequence
           return [] unless combination

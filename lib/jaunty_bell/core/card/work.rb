@@ -16,23 +16,28 @@ module JauntyBell
 
         def alone? = @task.round.swap == "alone"
 
-        # Whole seconds of work: as written; as long as the repetitions or the count take; a count before the clock on top.
+        # Whole seconds of work: as written; as long as the repetitions or the count take, whatever is written; a count before
+        # the clock on top.
         def seconds
           @seconds ||= begin
             round = @task.round
             if round.reps then (round.reps * @school.seconds_per_rep)
             elsif @task.manner == "counted-then-clocked" then counting + round.work
-            elsif @task.count then [counting, round.work].max
+            elsif @task.count then counting
             else round.work
             end
           end
         end
 
-        # Whole seconds the counted part takes: one striker after another in pairs (a trio shares the time of a pair).
+        # Whole seconds the counted part takes: one striker after another in pairs (a trio shares the time of a pair), one
+        # alone where who strikes changes with the round.
         def counting
           return 0 unless @task.count
-          alone? ? @sets.counted.ceil : (2 * @sets.counted + @task.swap_time).ceil
+          @counting ||= (both_count? ? 2 * @sets.counted + @task.swap_time : @sets.counted).ceil
         end
+
+        # Whether both of a pair do the count in this round.
+        def both_count? = !["alone", "round"].include?(@task.round.swap)
 
         # The turns of the part on the clock.
         def turns
@@ -95,7 +100,7 @@ module JauntyBell
         def moving = Share.new(moving: seconds)
 
         def striking(seat)
-          counted = counted_share
+          counted = counted_share(seat)
           stretches = stretches_of(seat)
           sets, counts = @sets.of(stretches)
           on = stretches.sum(&:first)
@@ -105,14 +110,12 @@ module JauntyBell
         end
 
         # In the counted part each does the count, then holds for the other; a trio's third turn is shared out.
-        def counted_share
+        def counted_share(seat)
           return Share.new if counting.zero?
-          part = Rational(2, [seats, 2].max)
-          on = alone? ? @sets.counted : @sets.counted * part
-          holding = alone? ? 0 : on
-          counts = @sets.counts_of_count.times(alone? ? 1 : part)
-          impacts = (alone? || !@task.held_kit) ? 0 : counts.strikes
-          Share.new(striking: on, holding: holding, standing: counting - on - holding, sets: @sets.sets_of_count * (alone? ? 1 : part), counts: counts, impacts: impacts)
+          strikes, holds = both_count? ? [Rational(2, seats)] * 2 : [(seat == @nth % seats) ? 1 : 0, (seats > 1 && seat == (@nth + 1) % seats) ? 1 : 0]
+          impacts = @task.held_kit ? @sets.counts_of_count.strikes * holds : 0
+          Share.new(striking: @sets.counted * strikes, holding: @sets.counted * holds, standing: counting - @sets.counted * (strikes + holds),
+            sets: @sets.sets_of_count * strikes, counts: @sets.counts_of_count.times(strikes), impacts: impacts)
         end
 
         # What the seat takes on the pads: the strikes of the one it holds for.

@@ -21,19 +21,33 @@ module JauntyBell
 
         def counting = ms(@work.counting)
 
-        # Every set of the counted part, one striker after another; the first on the other side says so.
+        # Every set of the counted part, one striker after another; the next of a pool is named before it is counted, and the
+        # first on the other side says so.
         def counts
           return [] if @work.counting.zero?
-          one = @work.counted_sets
-          starts = @work.alone? ? [0] : [0, @work.counted_time + @task.swap_time]
-          told = starts.flat_map { |start| one.flat_map { |set| counted(set, ms(start + set.at)) } }
-          told << voice(:swap, ms(@work.counted_time), "Change", ["change"]) if starts.size > 1
+          starts = @work.both_count? ? [0, @work.counted_time + @task.swap_time] : [0]
+          told = starts.flat_map { |start| @work.counted_sets.flat_map { |set| counted(set, start) } }
+          told << change_of_count if starts.size > 1
           told
         end
 
-        def counted(set, at)
-          number = voice(:count, at, set.number.to_s, Voice.number(set.number))
-          (set.other && set.number == 1) ? [voice(:side, at, "Other side", ["other side"]), number] : [number]
+        # The second striker begins with the pool's first again: it is named where the change leaves time for it.
+        def change_of_count
+          first = Bench::Notation.spoken(@task.sequence.first)
+          say = ["change", *@voice.words(first)]
+          return voice(:swap, ms(@work.counted_time), "Change", ["change"]) if @task.sequence.size < 2 || @voice.length(say) > ms(@task.swap_time)
+          voice(:swap, ms(@work.counted_time), "Change. #{first}", say)
+        end
+
+        def counted(set, start)
+          number = voice(:count, ms(start + set.at), set.number.to_s, Voice.number(set.number))
+          return [named(set, start), number].compact if set.named_at
+          (set.other && set.number == 1) ? [voice(:side, ms(start + set.at), "Other side", ["other side"]), number] : [number]
+        end
+
+        def named(set, start)
+          text = Bench::Notation.spoken(set.combination)
+          @voice.cue(:phase, ms(start + set.named_at), text, @voice.words(text), combination_id: @task.id_of(set.combination))
         end
 
         def on_the_clock = (@task.manner == "counted-then-clocked") ? [voice(:phase, counting, "Own time", ["own time"])] : []
@@ -48,6 +62,7 @@ module JauntyBell
         end
 
         def phases
+          return [] if @work.turns.work.zero?
           @work.phase_spans.filter_map.with_index do |(phase, from, _), i|
             next unless phase
             text = [("Other stance" if phase.other), phase.name].compact.reject(&:empty?).join(". ")
