@@ -169,10 +169,11 @@ module JauntyBell
     end
 
     def load
-      loads = rows(%w[date load]).each_with_object(Hash.new(0)) { |(date, load), days| days[date] += load }
-      series = Book::LoadSeries.new(loads, last: date_given || loads.keys.max, elsewhere: @given.fetch(:elsewhere, false))
-      refuse("There is no row with a date and a load.") if loads.empty?
-      Files::LoadJson.new(series).to_h
+      sessions = Book::Sessions.new(rows(%w[date load]).map { |date, load| Book::Session.new(on: date, effort: nil, minutes: nil, told: load) })
+      refuse("There is no row with a date and a load.") if sessions.all.empty?
+      series = sessions.series(last: date_given || sessions.all.last.on, elsewhere: @given.fetch(:elsewhere, false))
+      pointed = Book::Pointers.new(sessions: sessions, series: series, day: series.last).all
+      Files::LoadJson.new(series).to_h.merge(pointed_out: pointed.map { |pointer| {rule: pointer.kind, sentence: pointer.text, numbers: pointer.numbers} })
     end
 
     def mastery

@@ -6,9 +6,9 @@ class BookApiTest < ApiTest
   include History
 
   def test_the_page_says_what_is_worth_a_word_and_where_each_number_is_from
-    trained([[0, 8, 60], [1, 8, 60], [2, 7, 60], [9, 5, 40], [20, 1, 10]])
+    trained([[0, 8, 60], [1, 8, 60], [2, 7, 60], [9, 5, 40], [20, 1, 10], [40, 1, 10]])
     said = page
-    assert_equal %w[hard_days week_up], said[:pointers].map { |pointer| pointer[:kind] }
+    assert_equal %w[hard_days big_week], said[:pointers].map { |pointer| pointer[:kind] }
     week = said[:figures].find { |figure| figure[:name] == "acute_7" }
     assert_equal [1380.0, [[0, 0, 0, 0, 420, 480, 480]]], [week[:value], week[:inputs].map { |input| input[:values] }]
     assert_equal [true, 1], said[:days].last.values_at(:hard, :sessions)

@@ -7,7 +7,7 @@ class LoadReferenceTest < Minitest::Test
   FIRST = Date.new(2026, 1, 1)
 
   # Source: computed once with R 4.2.2 (sum, mean, sd, filter), given in the product's book, section 11.
-  R = {acute_7: 2320, chronic_28: 1782.5, ratio: 1.301543, uncoupled: 1.446985, ewma_7: 299.6271, ewma_28: 274.5213, ewma_ratio: 1.091453,
+  R = {acute_7: 2320, chronic_28: 1782.5, ratio: 1.301543, uncoupled: 1.446985, ewma_7: 299.6271, ewma_28: 274.5213,
        monotony: 1.164179, strain: 2700.896, week_change: 0.784615}.freeze
 
   def series = JauntyBell::Core::Book::LoadSeries.new(LOADS.each_with_index.to_h { |load, i| [FIRST + i, load] })
@@ -15,6 +15,26 @@ class LoadReferenceTest < Minitest::Test
   def test_against_r
     figures = series.figures
     R.each { |name, expected| assert_in_delta expected, figures.fetch(name).value, 5 * 10**(Math.log10(expected).floor - 6), name }
+  end
+
+  # The book's ratio of the two is of day 35; the page gives none before day 56.
+  def test_the_weighted_ratio_against_r
+    figures = series.figures
+    assert_in_delta 1.091453, figures[:ewma_7].value / figures[:ewma_28].value, 5e-7
+    assert_equal "Not before day 56 of the record; this is day 35.", figures[:ewma_ratio].reason
+    later = JauntyBell::Core::Book::LoadSeries.new((0..55).to_h { |day| [FIRST + day, LOADS[day % 35]] })
+    assert_nil later.figures(FIRST + 54)[:ewma_ratio].value
+    assert later.figures(FIRST + 55)[:ewma_ratio].known?
+  end
+
+  # What is said of the weighted averages beside them, simulated: two fixed days a week for two years, begun on one of them.
+  def test_what_is_said_of_the_weighted_averages
+    two_days = JauntyBell::Core::Book::LoadSeries.new((0..727).to_h { |day| [FIRST + day, [0, 3].include?(day % 7) ? 300 : 0] })
+    off = [27, 55].map { |day| two_days.ewma(FIRST + day)[1].value / two_days.ewma(FIRST + 700 + day % 7)[1].value - 1 }
+    assert_includes 0.2..0.4, off.first
+    assert_includes 0.03..0.06, off.last
+    ratios = (721..727).map { |day| two_days.figures(FIRST + day)[:ewma_ratio].value }
+    assert_operator ratios.max - ratios.min, :>, 0.5, "swings by weekday alone"
   end
 
   # PostgreSQL's avg, stddev_samp and window sums, for every day of the worked series and of random ones: sparse, dense, all alike, and with empty weeks.

@@ -22,7 +22,7 @@ module JauntyBell
       def at_door(student, known, groups, due)
         came = known[:came].fetch(student[:id], {})
         partner = partner(student, known)
-        door = Core::Floor::Door.new(day: known[:day], holds: known[:held].fetch(student[:id], []), last: came[:last], minutes: came[:minutes].to_i, junior: partner.junior,
+        door = Core::Floor::Door.new(day: known[:day], holds: known[:held].fetch(student[:id], []), came: [came[:before], *came[:since]].compact, minutes: came[:minutes].to_i, junior: partner.junior,
           guardian: student[:guardian], due: due.fetch(student[:id], []), away: school.settings.pointed_out["away"])
         Files::StudentJson.of(student, groups).merge(junior: partner.junior, blocks: partner.blocks, notes: door.notes.map(&:to_h),
           emergency: {name: student[:emergency_name], phone: student[:emergency_phone], guardian: assistant? ? "" : student[:guardian]})

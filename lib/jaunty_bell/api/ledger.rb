@@ -4,6 +4,8 @@ module JauntyBell
     class Ledger
       WEEKS = 8
       SINCE = 7 * WEEKS # days of sessions a board looks back on
+      LONG_SINCE = 364 # days, for whoever stayed away in between: what was usual before counts
+      BREAK = Core::Book::BigWeek::BREAK * Core::Book::BigWeek::DAYS
       FORTNIGHT = 14 # days in which a class without an effort is worth a word
       ORDERS = %w[name due weak load word].freeze
       UNNAMED = Core::Book::Pointers::ORDER.size # where nobody needs a word
@@ -87,8 +89,8 @@ module JauntyBell
       # What is worth a word with a student (Core::Book::Pointers), the gravest first.
       def pointers(id)
         (@pointers ||= {})[id] ||= begin
-          @came ||= @book.last_came(ids, today)
-          Core::Book::Pointers.new(sessions: sessions(id), series: series(id), day: today, school: settings, last_came: @came[id], unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT }, holds: holds.fetch(id, []),
+          @came ||= @book.came(ids, today, within: Core::Book::Away::FOR)
+          Core::Book::Pointers.new(sessions: sessions(id), series: series(id), day: today, school: settings, came: @came.fetch(id, []), unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT }, holds: holds.fetch(id, []),
             fading: slipped(id, :time), rough: slipped(id, :rough_marks), guardian: guarded?(row(id))).all
         end
       end
@@ -112,7 +114,14 @@ module JauntyBell
       # Names of what slipped for this reason.
       def slipped(id, why) = slipping(id).select { |_, mastery| mastery.faded_by == why }.keys.map { |combination, _| names[combination] }.uniq.sort
 
-      def all_sessions = @all_sessions ||= @book.sessions(students: ids, since: @since)
+      def all_sessions
+        @all_sessions ||= @book.sessions(students: ids, since: @since).then do |recent|
+          stayed_away = @since ? ids.select { |id| away?(recent.fetch(id, [])) } : []
+          stayed_away.empty? ? recent : recent.merge(@book.sessions(students: stayed_away, since: today - LONG_SINCE))
+        end
+      end
+
+      def away?(sessions) = [@since, *sessions.map(&:on), today].each_cons(2).any? { |one, two| two - one >= BREAK }
 
       # {student id => [days]} of classes whose effort nobody has told.
       def unasked = @unasked ||= @book.unasked(ids, since: @since || Date.new(1970))

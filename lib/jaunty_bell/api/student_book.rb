@@ -31,16 +31,15 @@ module JauntyBell
 
       def efforts = @book.efforts(id)
 
-      # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil after an empty
-      # week, marks:, notes:, knocks:, climbed: [{name:, rung:}], held: matters of holds}].
+      # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil where there is nothing to
+      # compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], held: matters of holds}].
       def timeline
         told = @book.by_week(id, since: ledger.mondays.first)
         holds = Store::Care.new(@db, @club_id).of(id)
         climbed = known.select { |_, mastery| mastery.known&.first_held }.group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_held) }
-        loads = ledger.weeks(id)
-        loads.each_with_index.map do |(monday, load), i|
-          before = (i.positive? ? loads[i - 1].last : 0)
-          {monday: monday, load: load, line: before.positive? ? before * (1 + ledger.settings.pointed_out["week_up"] / 100.0) : nil, **told[monday], held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }.map { |hold| hold[:matter] }.uniq,
+        ledger.weeks(id).map do |monday, load|
+          big = Core::Book::BigWeek.of(series, monday + 6, up: ledger.settings.pointed_out["big_week"])
+          {monday: monday, load: load, line: big&.line, over: !!big&.over?(sessions.trained(monday..monday + 6).size), **told[monday], held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }.map { |hold| hold[:matter] }.uniq,
            climbed: climbed.fetch(monday, []).map { |(combination, rung), _| {name: ledger.names[combination], rung: rung} }}
         end
       end

@@ -5,7 +5,7 @@ module JauntyBell
       class << self
         def of(pointer) = pointer.to_h.merge(numbers: pointer.numbers.map { |name, number| {name: name, value: number.to_f.round(4)} })
 
-        def figure(figure) = figure.to_h.slice(:name, :value, :reason, :formula, :source).merge(inputs: inputs(figure.inputs))
+        def figure(figure) = figure.to_h.slice(:name, :value, :reason, :formula, :source, :note).merge(inputs: inputs(figure.inputs))
 
         # [[Monday, load]]
         def weeks(weeks) = weeks.map { |monday, load| {monday: monday.iso8601, load: load} }

@@ -68,6 +68,14 @@ module JauntyBell
         held(students).from_self.where { on <= day }.group(:student_id).select_hash(:student_id, Sequel.function(:max, :on).as(:on))
       end
 
+      # {student id => [days]} they came to a class on: the last one `within` days or more before `day`, and those since.
+      def came(students, day, within:)
+        set = held(students).from_self.where { on <= day }
+        before = set.where { on <= day - within }.group(:student_id).select_hash(:student_id, Sequel.function(:max, :on).as(:on))
+        since = set.where { on > day - within }.distinct.select_hash_groups(:student_id, :on)
+        (before.keys | since.keys).to_h { |id| [id, [before[id], *since[id]].compact] }
+      end
+
       # {student id => [days]} of the classes since a day they were at and whose effort nobody has told.
       def unasked(students, since:)
         told = @db[:efforts].where(club_id: @club_id, class_id: Sequel[:presences][:class_id], student_id: Sequel[:presences][:student_id], taken_back_at: nil)

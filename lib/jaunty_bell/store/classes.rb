@@ -160,7 +160,8 @@ module JauntyBell
         came = @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
           .join(:classes, club_id: :club_id, id: :class_id).where { Sequel[:classes][:starts_at] < row[:starts_at] + 43_200 }
           .select(:student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone), Sequel[:classes][:minutes])
-          .from_self.group(:student_id).select(:student_id, Sequel.lit("max(day) FILTER (WHERE day < ?) AS last", day), Sequel.lit("coalesce(sum(minutes) FILTER (WHERE day = ?), 0) AS minutes", day))
+          .from_self.group(:student_id).select(:student_id, Sequel.lit("max(day) FILTER (WHERE day <= ?) AS before", day - Core::Book::Away::FOR),
+            Sequel.lit("array_agg(day) FILTER (WHERE day > ? AND day < ?) AS since", day - Core::Book::Away::FOR, day), Sequel.lit("coalesce(sum(minutes) FILTER (WHERE day = ?), 0) AS minutes", day))
         {day: day, came: came.to_hash(:student_id), met: met_lately(row, ids)}
       end
 

@@ -15,9 +15,11 @@ class DoorTest < Minitest::Test
     {
       {} => [],
       {minutes: 60} => [[:twice, "Second session today: 60 min already"]],
-      {last: DAY - 20} => [],
-      {last: DAY - 21} => [[:back, "Back after 3 weeks: ease in"]],
-      {last: DAY - 9, away: 7} => [[:back, "Back after 1 week: ease in"]],
+      {came: [DAY - 20]} => [],
+      {came: [DAY - 21]} => [[:back, "Back after 3 weeks: ease in"]],
+      {came: [DAY - 9], away: 7} => [[:back, "Back after 1 week: ease in"]],
+      {came: [DAY - 40, DAY - 13]} => [[:back, "Back after 3 weeks: ease in until 11 Jun"]],
+      {came: [DAY - 40, DAY - 14]} => [],
       {due: ["Two bells", "Gangway"]} => [[:due, "Due: Two bells, Gangway"]],
       {junior: true, guardian: "Mair"} => [[:junior, "Junior: no head contact, no contact with adults"]],
       {junior: true, guardian: " "} => [[:junior, "Junior: no head contact, no contact with adults"], [:guardian, "No guardian on file"]],
@@ -27,6 +29,6 @@ class DoorTest < Minitest::Test
   end
 
   def test_the_gravest_first
-    assert_equal %i[hold twice back due], notes(holds: [hold("illness", "hard effort")], minutes: 45, last: DAY - 40, due: ["Undertow"]).map(&:first)
+    assert_equal %i[hold twice back due], notes(holds: [hold("illness", "hard effort")], minutes: 45, came: [DAY - 40], due: ["Undertow"]).map(&:first)
   end
 end

@@ -12,7 +12,7 @@ class SchoolLimitsTest < Minitest::Test
     ["pointed_out", "ease_in"] => [[1, 100], [0, 150]],
     ["pointed_out", "hard_days"] => [[1, 28], [0, 29]],
     ["pointed_out", "away"] => [[1, 365], [0, 400]],
-    ["pointed_out", "week_up"] => [[0, 10_000], [-1, 10_001]],
+    ["pointed_out", "big_week"] => [[0, 10_000], [-1, 10_001]],
     ["stand_down", "adults"] => [[0, 365], [-1, 366]],
     ["stand_down", "juniors"] => [[0, 365], [366]]
   }.freeze

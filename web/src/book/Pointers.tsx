@@ -2,7 +2,7 @@ import type { Schemas } from "../api/client";
 
 type Pointer = Schemas["Pointer"];
 
-const GRAVE = ["hold", "twice", "hard_days", "week_up", "back"];
+const GRAVE = ["hold", "twice", "hard_days", "big_week", "back"];
 
 /** What is worth a word, each with the numbers it comes from a tap away. */
 export function Pointers({ pointers }: { pointers: Pointer[] }) {
@@ -19,7 +19,7 @@ export function Pointers({ pointers }: { pointers: Pointer[] }) {
             <details>
               <summary className="cursor-pointer">{pointer.text}</summary>
               <p className="font-normal text-xs">
-                {pointer.numbers.map((number) => `${number.name} ${Number(number.value.toFixed(2))}`).join(", ")}.{" "}
+                {pointer.numbers.map((number) => `${number.name.replaceAll("_", " ")} ${Number(number.value.toFixed(2))}`).join(", ")}.{" "}
                 <span className="text-ink-soft">Where the line is from: {pointer.source}.</span>
               </p>
             </details>

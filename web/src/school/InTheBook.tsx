@@ -1,7 +1,7 @@
 import { NumberField, Part, type School, useChangeSettings } from "./parts";
 
 const LINES = [
-  { key: "week_up", label: "A week up by more than, %" },
+  { key: "big_week", label: "A week above the fullest of four by, %" },
   { key: "monotony", label: "Monotony above" },
   { key: "hard_days", label: "Hard days in a row" },
   { key: "away", label: "Days away" },

@@ -7,18 +7,18 @@ module JauntyBell
         # kind; text; `numbers` {name => number} it comes from; `source` of the line
         Pointer = Value.of(:kind, :text, :numbers, :source)
         OWN = "the product's own default; the club can change it"
-        ORDER = %i[hold guardian twice hard_days week_up back monotony unasked rough fading].freeze
+        ORDER = %i[hold guardian twice hard_days big_week back monotony unasked rough fading].freeze
 
-        # `sessions` Sessions and `series` the LoadSeries made of them; `last_came` the day they last came to a class before today, `came_today`; `unasked` classes
-        # of the last fortnight they were at without an effort; `holds` Care::Holds on the day; `fading` and `rough` names of combinations that fade with time, or
+        # `sessions` Sessions and `series` the LoadSeries made of them; `came` days they came to a class, the last one more than a
+        # fortnight ago and those since; `unasked` classes of the last fortnight they were at without an effort; `holds` Care::Holds on the day; `fading` and `rough` names of combinations that fade with time, or
         # for rough marks; `guardian` false for a junior of whom none is on file.
-        def initialize(sessions:, series:, day:, school: Lexicon::School.default, last_came: nil, unasked: 0, holds: [], fading: [], rough: [], guardian: true)
+        def initialize(sessions:, series:, day:, school: Lexicon::School.default, came: [], unasked: 0, holds: [], fading: [], rough: [], guardian: true)
           @sessions = sessions
           @series = series
           @day = day
           @school = school
           @lines = school.pointed_out
-          @last_came = last_came
+          @came = came
           @unasked = unasked
           @holds = holds
           @fading = fading
@@ -26,7 +26,7 @@ module JauntyBell
           @guardian = guardian
         end
 
-        def all = [*held, guardian, twice, hard_days, week_up, back, monotony, unasked, rough, fading].compact.sort_by { |pointer| ORDER.index(pointer.kind) }
+        def all = [*held, guardian, twice, hard_days, big_week, back, monotony, unasked, rough, fading].compact.sort_by { |pointer| ORDER.index(pointer.kind) }
 
         private
 
@@ -39,7 +39,9 @@ module JauntyBell
           return if doubled.empty?
           day, count = doubled.max_by(&:first)
           sessions = @sessions.trained(day..day)
-          point(:twice, "#{count} sessions on #{day.strftime("%a %-d %b")}: #{sessions.sum(&:minutes)} minutes together.", {sessions: count, minutes: sessions.sum(&:minutes)}, "common practice, no source")
+          minutes = sessions.map(&:minutes)
+          together = minutes.all? ? "#{minutes.sum} minutes together" : "a load of #{sessions.sum(&:load).round} together"
+          point(:twice, "#{count} sessions on #{said_day(day)}: #{together}.", {sessions: count, minutes: (minutes.sum if minutes.all?)}.compact, "common practice, no source")
         end
 
         def hard_days
@@ -48,33 +50,43 @@ module JauntyBell
           point(:hard_days, "#{running} hard days in a row (a session of effort #{@school.hard_effort} or more on each).", {days: running, line: @lines["hard_days"]}, OWN)
         end
 
-        def week_up
-          change = @series.week_change(@day)
-          line = @lines["week_up"]
-          return unless change.known? && change.value * 100 > line
-          now, before = change.inputs.values_at(:now, :before)
-          point(:week_up, "The last 7 days are #{(change.value * 100).round} % up on the 7 before: #{now.round} against #{before.round}.", {now: now, before: before, line: line}, OWN)
+        def big_week
+          week = BigWeek.of(@series, @day, up: @lines["big_week"])
+          return unless week&.over?(@sessions.trained((@day - 6)..@day).size)
+          point(:big_week, said_of(week), {now: week.now, against: week.against, line: week.line, empty_weeks: (week.breaks if week.rule == :again)}.compact, BigWeek::SOURCE)
+        end
+
+        def said_of(week)
+          return "A big week: #{week.now.round} in 7 days, and the fullest of the four weeks before had #{week.against.round}." if week.rule == :fuller
+          "#{week.now.round} in the first 7 days after #{week.breaks} weeks without training; #{week.against.round} a week was usual before. Begin again easily."
         end
 
         def back
-          away = @last_came && (@day - @last_came).to_i
-          return if away.nil? || away < @lines["away"]
-          usual = usual_week
+          away = Away.of(@came + @sessions.all.reject(&:rest?).map(&:on), on: @day, line: @lines["away"]) or return
+          usual = usual_week(away.left)
           first = usual ? " Begin with about #{(usual * @lines["ease_in"] / 100.0).round(-1)} a week, #{@lines["ease_in"]} % of what was usual before." : ""
-          point(:back, "Not at a class for #{away} days: ease them back in.#{first}", {days: away, usual: usual, line: @lines["away"]}.compact, OWN)
+          said = away.back ? "Back on #{said_day(away.back)} after #{away.days(@day)} days away: ease in until #{said_day(away.over_on)}." : "Not at a class for #{away.days(@day)} days: ease them back in."
+          point(:back, said + first, {days: away.days(@day), usual: usual, line: @lines["away"]}.compact, OWN)
         end
 
         # The mean week of the four before they stayed away.
-        def usual_week
-          days = ((@last_came - 27)..@last_came).map { |day| @series.on(day) }
-          days.compact.sum / 4.0 if days.none?(&:nil?) && days.sum.positive?
+        def usual_week(left)
+          month = @series.block(left, 28)
+          month / 4.0 if month&.positive?
         end
 
         def monotony
           figure = @series.monotony(@day)
+          return alike if @series.alike?(@day)
           return unless figure.known? && figure.value > @lines["monotony"]
           point(:monotony, "The days are much alike (monotony #{figure.value.round(1)}): an easy day would tell them apart.", {monotony: figure.value, line: @lines["monotony"]}, LoadSeries::FOSTER)
         end
+
+        def alike
+          point(:monotony, "The same every day of the last 7 (#{@series.on(@day).round}): an easy day would tell them apart.", {days: 7, load: @series.on(@day)}, LoadSeries::FOSTER)
+        end
+
+        def said_day(day) = day.strftime("%a %-d %b")
 
         def unasked
           point(:unasked, "#{@unasked} #{(@unasked == 1) ? "class" : "classes"} of the last fortnight without an effort: ask how hard it was.", {classes: @unasked}, "the record") if @unasked.positive?

@@ -28,7 +28,7 @@ module JauntyBell
         # Sessions that were trained, rest days left out.
         def trained(days) = @all.select { |session| days.cover?(session.on) && !session.rest? }
 
-        def hard?(day) = on(day).any? { |session| session.effort >= @hard && !session.rest? }
+        def hard?(day) = on(day).any? { |session| session.effort && session.effort >= @hard && !session.rest? }
 
         # How many days up to this one were hard without a break.
         def hard_days_running(day)

@@ -6,12 +6,12 @@ module JauntyBell
         # kind: :hold, :twice, :back, :junior, :due or :guardian
         Note = Value.of(:kind, :text)
 
-        # `holds` on the day; `last` the day they last came, or nil; `minutes` trained at the club today already; `due` names of
+        # `holds` on the day; `came` days they came before; `minutes` trained at the club today already; `due` names of
         # this class's combinations that are due; `away` days after which somebody is eased back in.
-        def initialize(day:, holds: [], last: nil, minutes: 0, junior: false, guardian: "", due: [], away: Lexicon::School.default.pointed_out["away"])
+        def initialize(day:, holds: [], came: [], minutes: 0, junior: false, guardian: "", due: [], away: Lexicon::School.default.pointed_out["away"])
           @day = day
           @holds = holds
-          @last = last
+          @came = came
           @minutes = minutes
           @junior = junior
           @guardian = guardian
@@ -33,9 +33,10 @@ module JauntyBell
         def twice = (Note.new(kind: :twice, text: "Second session today: #{@minutes} min already") if @minutes.positive?)
 
         def back
-          return if @last.nil? || (@day - @last) < @away
-          weeks = ((@day - @last) / 7).floor
-          Note.new(kind: :back, text: "Back after #{weeks} week#{"s" if weeks > 1}: ease in")
+          return if @came.empty?
+          away = Book::Away.of([*@came, @day], on: @day, line: @away) or return
+          weeks = away.days(@day) / 7
+          Note.new(kind: :back, text: "Back after #{weeks} week#{"s" if weeks > 1}: ease in#{" until #{away.over_on.strftime("%-d %b")}" if away.back < @day}")
         end
 
         def young

@@ -23,7 +23,6 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
         <path d={`M0 ${HEIGHT}H${width}`} stroke="var(--color-ink)" />
         {weeks.map((week, i) => {
           const x = i * COLUMN;
-          const over = week.line !== null && week.load > week.line;
           return (
             <g key={week.monday}>
               {week.line !== null && (
@@ -39,7 +38,7 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
                 height={tall(week.load)}
                 rx="2"
                 fill={i === weeks.length - 1 ? "var(--color-brass)" : "#8B8578"}
-                stroke={over ? "var(--color-rear)" : "none"}
+                stroke={week.over ? "var(--color-rear)" : "none"}
                 strokeWidth="3"
               />
               <text
@@ -49,7 +48,7 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
                 className="fill-ink stroke-[3px] stroke-chalk font-bold text-[12px] max-sm:text-[21px] [paint-order:stroke]"
               >
                 {Math.round(week.load)}
-                {over ? " ↑" : ""}
+                {week.over ? " ↑" : ""}
               </text>
               <text
                 x={x + 40}
@@ -64,7 +63,8 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
         })}
       </svg>
       <p className="mt-1 text-ink-soft text-xs">
-        Hatched: up to the line above which the week is pointed out, from the week before it. The last week is not over.
+        Hatched: up to the line above which the week is pointed out, from the four weeks before it, or before a break. The
+        last week is not over.
       </p>
       <details className="mt-1 text-sm" open>
         <summary className="cursor-pointer font-semibold">Week by week</summary>
