@@ -8,9 +8,10 @@ module JauntyBell
         {samples: beats.size, least: beats.min, mean: beats.empty? ? nil : beats.sum.fdiv(beats.size).round(1), most: beats.max}
       end
 
-      # From a Core::Floor::Review. Shares from 0 to 1; what there is too little for is null.
+      # From a Core::Floor::Review. Shares from 0 to 1, the tempo in beats a minute; what there is too little for is null, and
+      # sets and what follows from them where one cannot be told from the next.
       def self.of(review)
-        {strikes: review.strikes, bursts: review.bursts.size, sets: review.sets.size, whole: review.whole, missed: review.missed, wrong_hand: review.wrong, extra: review.extra,
+        {strikes: review.strikes, told_apart: review.told_apart?, tempo: review.tempo&.round(1), sets: review.sets&.size, whole: review.whole, missed: review.missed, wrong_hand: review.wrong, extra: review.extra,
          pace: review.pace&.round(4), spread: review.spread&.round(4), drift: review.drift&.round(4), fade: review.fade&.round(4), left: review.left&.round(4), left_force: review.left_force&.round(4)}
       end
     end

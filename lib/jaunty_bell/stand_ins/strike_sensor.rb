@@ -20,13 +20,18 @@ module JauntyBell
       end
 
       # Core::Floor::Strikes in order of time.
-      def strikes = @strikes ||= sets.flat_map { |set| set }.sort_by(&:at)
+      def strikes = @strikes ||= sets.flat_map { |set| set.fetch(:struck).compact + set.fetch(:noise) }.sort_by(&:at)
+
+      # What was really done: [[Strike or nil for each planned hand], …].
+      def truth = sets.map { |set| set.fetch(:struck) }
 
       def lines = strikes.map { |strike| "#{strike.at},#{strike.hand},#{strike.g}" }
 
       private
 
-      def sets
+      def sets = @sets ||= done
+
+      def done
         clock = 0.8
         found = []
         while clock + @plan.times.last.to_f < @seconds
@@ -38,12 +43,12 @@ module JauntyBell
       end
 
       def set(from, tired)
-        struck = @plan.hands.zip(@plan.times).filter_map do |hand, time|
+        struck = @plan.hands.zip(@plan.times).map do |hand, time|
           next if @random.rand < @misses + @dropouts
           strike(from + time * tired + uneven(time), hand, FORCE / tired)
         end
-        struck << strike(from + @plan.times.last.to_f * tired / 2 + 0.05, %i[left right].sample(random: @random), FORCE / 4) if @random.rand < @noise
-        struck
+        noise = (@random.rand < @noise) ? [strike(from + @plan.times.last.to_f * tired / 2 + 0.05, %i[left right].sample(random: @random), FORCE / 4)] : []
+        {struck: struck, noise: noise}
       end
 
       def strike(at, hand, force)

@@ -30,7 +30,8 @@ class ReviewTest < Minitest::Test
     [[0, L], [2_000, L], [2_500, R]] => [2, 1, 1, 0, 0],
     [[0, L], [500, R], [2_000, L], [2_250, L], [2_500, R]] => [2, 2, 0, 0, 1],
     [[0, L], [500, L], [2_000, L], [2_500, R]] => [2, 1, 0, 1, 0],
-    [[0, R], [500, R]] => [1, 0, 0, 1, 0],
+    [[0, L], [500, R], [4_000, L], [4_500, R]] => [3, 2, 2, 0, 0], # a set without a strike that was felt
+    [[0, L], [500, R], [31_700, L], [32_200, R]] => [2, 2, 0, 0, 0], # half a minute of rest
     [] => [0, 0, 0, 0, 0]
   }.freeze
 
@@ -47,6 +48,24 @@ class ReviewTest < Minitest::Test
     assert_equal [2, 1, 1], [found.sets.size, found.whole, found.missed]
   end
 
+  # 1-2-3-2 twice as slow as planned: each burst is one set all the same.
+  def test_slower_than_planned
+    strikes = Array.new(20) { |set| [L, R, L, R].each_with_index.map { |hand, i| [set * 6_000 + i * 1_000, hand] } }.flatten(1)
+    found = review(planned("1-2-3-2"), *strikes)
+    assert_equal [20, 20, 0], [found.sets.size, found.whole, found.missed]
+    assert_in_delta 2, found.pace, 1e-9
+    assert_in_delta 60, found.tempo, 1e-6
+  end
+
+  def test_what_cannot_be_told_apart_is_not_told
+    even = Array.new(80) { |i| [i * 500, i.even? ? L : R] }
+    found = review(planned("1-2-3-2", pause: 0), *even)
+    refute found.told_apart?
+    assert_equal [nil] * 5, [found.sets, found.whole, found.missed, found.wrong, found.extra]
+    assert review(planned("1-2-3", pause: 0), *Array.new(60) { |i| [i * 500, (i % 3 == 1) ? R : L] }).told_apart?, "two of the same hand running part the sets"
+    refute review(planned("1", pause: 1), *Array.new(20) { |i| [i * 1_500, L] }).told_apart?, "of one strike nobody knows whether one is missing"
+  end
+
   def test_rhythm_drift_fade_and_sides
     slower = Array.new(24) { |i| [[i * 3_000, L, 30 - i], [i * 3_000 + 500 + i * 10, R, 15]] }.flatten(1)
     found = review(planned("1-2"), *slower)
@@ -60,31 +79,39 @@ class ReviewTest < Minitest::Test
     assert_equal [nil, nil, nil, nil], review(planned("1-2"), [0, L], [500, R]).then { |few| [few.spread, few.drift, few.fade, review(planned("1-2")).left] }
   end
 
-  # Every way to lay struck hands against planned ones.
-  def cheapest(planned, struck)
-    return struck.size * Floor::Alignment::EXTRA if planned.empty?
-    return planned.size * Floor::Alignment::MISSED if struck.empty?
-    [cheapest(planned.drop(1), struck.drop(1)) + ((planned[0] == struck[0]) ? 0 : Floor::Alignment::WRONG), cheapest(planned.drop(1), struck) + Floor::Alignment::MISSED,
-      cheapest(planned, struck.drop(1)) + Floor::Alignment::EXTRA].min
+  # What every way to put a few strikes at places of sets would cost, by trying all of them.
+  def cheapest(rhythm, strikes, last = nil)
+    at, place = last
+    ending = last ? (rhythm.places - 1 - place) * Floor::Alignment::MISSED : Float::INFINITY
+    return ending if strikes.empty?
+    strike, *others = strikes
+    skip = Floor::Alignment::EXTRA + cheapest(rhythm, others, last)
+    ways = (0...rhythm.places).flat_map do |to|
+      hand = (strike.hand == rhythm.hands[to]) ? 0 : Floor::Alignment::WRONG
+      next [to * Floor::Alignment::MISSED + hand + cheapest(rhythm, others, [strike.at, to])] unless last
+      (0..Floor::Alignment::SILENT + 1).filter_map do |later|
+        missed = later * rhythm.places + to - place - 1
+        next if missed.negative?
+        usual, seconds = rhythm.between(place, to, later, 0), (strike.at - at) / 1000.0
+        spread = rhythm.unevenness * usual + 0.01
+        time = ((seconds - usual) / spread)**2 / 2 + Math.log(spread * 2.5066)
+        time = [time, Floor::Alignment::REST].min if later.positive? && seconds > usual
+        missed * Floor::Alignment::MISSED + hand + time + cheapest(rhythm, others, [strike.at, to])
+      end
+    end
+    [skip, *ways].min
   end
 
-  def test_the_alignment_is_the_cheapest_of_all
+  def test_the_alignment_is_the_likeliest_of_all_ways
     random = Random.new(2)
-    200.times do
-      planned, struck = Array.new(2) { Array.new(random.rand(0..6)) { [L, R].sample(random: random) } }
-      laid = Floor::Alignment.new(planned, struck)
-      assert_equal cheapest(planned, struck), laid.cost
-      assert_equal [planned.each_index.to_a, struck.each_index.to_a], [laid.steps.filter_map(&:first), laid.steps.filter_map(&:last)], "everything once, in order"
-      paid = laid.steps.sum { |i, j|
-        if i.nil?
-          Floor::Alignment::EXTRA
-        elsif j.nil?
-          Floor::Alignment::MISSED
-        else
-          (planned[i] == struck[j]) ? 0 : Floor::Alignment::WRONG
-        end
-      }
-      assert_equal laid.cost, paid
+    rhythm = Floor::Rhythm.new(hands: [L, R, L], times: [0.0, 0.5, 1.0], gap: 1.2)
+    60.times do
+      clock = 0
+      strikes = Array.new(random.rand(1..5)) { Floor::Strike.new(at: clock += random.rand(100..1_500), hand: [L, R].sample(random: random), g: 20) }
+      laid = Floor::Alignment.new(rhythm, strikes)
+      assert_in_delta cheapest(rhythm, strikes), laid.cost, 1e-9
+      placed = laid.sets.flatten.compact
+      assert_equal [placed.sort_by(&:at), strikes.size], [placed, placed.size + laid.extra], "in order, everything once"
     end
   end
 

@@ -19,8 +19,10 @@ export function Pointers({ pointers }: { pointers: Pointer[] }) {
             <details>
               <summary className="cursor-pointer">{pointer.text}</summary>
               <p className="font-normal text-xs">
-                {pointer.numbers.map((number) => `${number.name.replaceAll("_", " ")} ${Number(number.value.toFixed(2))}`).join(", ")}.{" "}
-                <span className="text-ink-soft">Where the line is from: {pointer.source}.</span>
+                {pointer.numbers
+                  .map((number) => `${number.name.replaceAll("_", " ")} ${Number(number.value.toFixed(2))}`)
+                  .join(", ")}
+                . <span className="text-ink-soft">Where the line is from: {pointer.source}.</span>
               </p>
             </details>
           )}

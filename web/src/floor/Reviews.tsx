@@ -37,12 +37,15 @@ export function said({ strikes, heart }: Reviewed): string {
       ? "no beat was heard"
       : `heart ${heart.mean} beats a minute, from ${heart.least} to ${heart.most}`;
   if (!strikes) return "nothing was planned for the hands";
-  const { pace, spread, drift, fade, left } = strikes;
+  const { pace, tempo, spread, drift, fade, left } = strikes;
   return [
-    `${strikes.whole} of ${strikes.sets} sets whole`,
-    strikes.missed > 0 && `${strikes.missed} strikes missed`,
-    strikes.wrong_hand > 0 && `${strikes.wrong_hand} with the wrong hand`,
-    strikes.extra > 0 && `${strikes.extra} extra`,
+    strikes.told_apart
+      ? `${strikes.whole} of ${strikes.sets} sets whole`
+      : `${strikes.strikes} strikes; one set cannot be told from the next, so nothing is said of what was missed`,
+    strikes.missed && `${strikes.missed} ${strikes.missed === 1 ? "strike" : "strikes"} missed`,
+    strikes.wrong_hand && `${strikes.wrong_hand} with the wrong hand`,
+    strikes.extra && `${strikes.extra} extra`,
+    tempo !== null && `at ${Math.round(tempo)} beats a minute`,
     pace !== null &&
       Math.abs(pace - 1) >= 0.02 &&
       `${percent(pace - 1)} ${pace > 1 ? "slower" : "quicker"} than planned`,

@@ -128,10 +128,8 @@ function dealt(ids: string[], score: Score) {
       const near = now
         .filter((other) => other !== first)
         .sort((one, two) => suits(first, two, score) - suits(first, one, score));
-      const hand = near.reduce(
-        (some, other) => (some.length + other.length <= DEALT ? [...some, ...other] : some),
-        first,
-      );
+      const hand = [...first];
+      for (const other of near) if (hand.length + other.length <= DEALT) hand.push(...other);
       const others = groups.filter((group) => !group.some((id) => hand.includes(id)));
       const anew = [...others, ...exact(hand, score)];
       if (total(anew) <= total(groups) + 1e-9) continue;

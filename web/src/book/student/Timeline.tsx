@@ -63,8 +63,8 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
         })}
       </svg>
       <p className="mt-1 text-ink-soft text-xs">
-        Hatched: up to the line above which the week is pointed out, from the four weeks before it, or before a break. The
-        last week is not over.
+        Hatched: up to the line above which the week is pointed out, from the four weeks before it, or before a break.
+        The last week is not over.
       </p>
       <details className="mt-1 text-sm" open>
         <summary className="cursor-pointer font-semibold">Week by week</summary>
