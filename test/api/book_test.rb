@@ -25,7 +25,7 @@ class BookApiTest < ApiTest
     marked(@two, [[90, 20, 20], [94, 20, 20]])
     assert_equal "fading", page[:masteries].first[:state]
     slower = call(:put, "/api/book/students/#{@student}/half-life", half_life: 120)
-    assert_equal [120, 120, "held"], [slower[:half_life], slower[:own_half_life], slower[:masteries].first[:state]]
+    assert_equal [120, 120, "owned"], [slower[:half_life], slower[:own_half_life], slower[:masteries].first[:state]]
     assert_equal [28, nil, "fading"], call(:put, "/api/book/students/#{@student}/half-life", half_life: nil).then { |back| [back[:half_life], back[:own_half_life], back[:masteries].first[:state]] }
     call(:put, "/api/book/students/#{@student}/half-life", half_life: 2)
     assert_refused 400, path: "half_life"
@@ -34,7 +34,7 @@ class BookApiTest < ApiTest
   def test_the_school_s_half_life_changes_everybody_s
     marked(@two, [[90, 20, 20], [94, 20, 20]])
     call(:put, "/api/school/settings", settings: {half_life: 120})
-    assert_equal "held", page[:masteries].first[:state]
+    assert_equal "owned", page[:masteries].first[:state]
   end
 
   def test_a_session_elsewhere_a_rest_and_an_effort_told_later
@@ -80,7 +80,7 @@ class BookApiTest < ApiTest
 
   def test_a_mark_put_right_changes_what_is_held
     marked(@two, [[1, 20, 20], [3, 20, 20]])
-    assert_equal "held", page[:masteries].first[:state]
+    assert_equal "owned", page[:masteries].first[:state]
     past = call(:get, "/api/book/students/#{@student}/marks?combination=#{@two[:id]}")
     assert_equal [[20, "A coach"]] * 2, past.map { |mark| mark.values_at(:clean, :coach) }
     call(:put, "/api/book/students/#{@student}/marks/#{past.first[:id]}", attempted: 20, clean: 4, broke_at: 0, rubric: {guard: false, breath: true}, reason: "counted the wrong one")

@@ -63,7 +63,7 @@ class RecordsApiTest < ApiTest
   def test_marks_change_what_is_held
     take_in("marks", "student,combination,rung,date,attempted,clean\nPia Test,two,count,#{today - 1},20,20\nPia Test,two,count,#{today - 4},20,19\nPia Test,two,count,#{today - 5},20,21\nPia Test,ten,count,#{today},1,1\n", keep: "good")
     assert_equal [2, 2], answer.values_at(:kept, :bad)
-    assert_equal "held", page[:masteries].first[:state]
+    assert_equal "owned", page[:masteries].first[:state]
   end
 
   def test_heart_and_strikes_go_to_the_class_of_the_day

@@ -18,7 +18,7 @@ class SeasonTest < Minitest::Test
     few, many = after(2), after(12)
     assert_operator many.able("two", "count", DAY + 78), :>, few.able("two", "count", DAY + 8)
     assert_operator many.able("two", "count", DAY + 600), :<, many.able("two", "count", DAY + 78)
-    assert_operator many.holding("two", "count", DAY + 200), :<, many.holding("two", "count", DAY + 78)
+    assert_operator many.owning("two", "count", DAY + 200), :<, many.owning("two", "count", DAY + 78)
   end
 
   def test_what_is_spaced_out_lasts_longer
@@ -64,7 +64,7 @@ class SeasonTest < Minitest::Test
     assert_equal [3, 8, 40], [found[:ways].size, found[:classes], found[:places]]
     planned = found[:ways].fetch(Stand::Ways::Planned::NAME)
     assert_equal 0, planned[:broke][:most], "the planner breaks no load limit"
-    found[:ways].each_value { |way| %i[holds able].each { |measure| assert_includes 0.0..1.0, way[measure][:mean] } }
+    found[:ways].each_value { |way| %i[owns able].each { |measure| assert_includes 0.0..1.0, way[measure][:mean] } }
     assert_equal %w[fixed\ rotation repeat\ until\ most\ have\ it], found[:ahead].keys
   end
 end

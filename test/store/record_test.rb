@@ -52,7 +52,7 @@ class RecordTest < StoreTest
     marks = [3, 1].map { |ago| {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Clock.today - ago, attempted: 20, clean: 20, at: Clock.now} }
     classes.record(held, {marks: marks}, coach_id: @account)
     state = -> { Store::Masteries.of(db, club).on(Clock.today, students: [@student])[@student].values.map(&:state) }
-    assert_equal [:held], state.call
+    assert_equal [:owned], state.call
     record.correct("marks", marks.last[:id], {clean: 2}, reason: "x")
     assert_equal [:learning], state.call
     record.take_back("marks", marks.first[:id], reason: "x")

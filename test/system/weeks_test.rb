@@ -29,7 +29,7 @@ class WeeksSystemTest < SystemTest
 
   def test_what_is_expected_and_why_here
     assert_accessible
-    assert_text(/\d+ % of what you want is expected to be held at the end; \d+ % is today\./)
+    assert_text(/\d+ % of what you want is expected to be owned at the end; \d+ % is today\./)
     assert_selector "section[aria-label='How forecasts came out'] tbody tr", minimum: 2
     places.last.click
     within("section[aria-label='Why here?']") do

@@ -18,7 +18,7 @@ module JauntyBell
       # {on:, card_id:, class_id:, gave:, stuck:}: what making it fit gave up, or why it does not fit. Raises InvalidInput or Conflict; nothing is kept then.
       def put(day)
         planned = planned_on(day)
-        draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, ladder: @view.ladder, students: @view.learners.map(&:id), holders: method(:holders))
+        draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, ladder: @view.ladder, students: @view.learners.map(&:id), owners: method(:owners))
         @db.transaction(savepoint: true) do
           card = keep(draft, planned)
           {on: day.iso8601, card_id: card[:id], class_id: schedule(card, planned.meeting)[:id], gave: draft.fit.difference.changes.size, stuck: draft.fit.reason}
@@ -51,9 +51,9 @@ module JauntyBell
       end
 
       # Ids of those who hold a combination at a rung or a higher one today.
-      def holders(id, rung)
+      def owners(id, rung)
         higher = @view.ladder.drop(@view.ladder.index(rung))
-        @view.learners.select { |learner| higher.any? { |each| (evidence = learner.known[[id, each]]) && Core::Book::Mastery.from(evidence, on: @view.today).held? } }.map(&:id)
+        @view.learners.select { |learner| higher.any? { |each| (evidence = learner.known[[id, each]]) && Core::Book::Mastery.from(evidence, on: @view.today).owned? } }.map(&:id)
       end
     end
   end

@@ -35,7 +35,7 @@ module JauntyBell
         found.transform_values { |by_key| by_key.slice(*wanted).to_h { |(id, _), mastery| [id, mastery.state] } }
       end
 
-      # Rounds with what each of these students does in them where it is not what the group does: {student id => rung}. Who holds a rung or a higher one holds it.
+      # Rounds with what each of these students does in them where it is not what the group does: {student id => rung}. Who owns a rung or a higher one owns it.
       def with_versions(rounds, students, day)
         versioned = rounds.select { |round| round[:combination_id] && (round[:beginners] || round[:ahead]) }
         return rounds.map { |round| round.merge(own: {}) } if versioned.empty?
@@ -45,11 +45,11 @@ module JauntyBell
 
       def versions(round, students, known)
         students.to_h do |student|
-          holds = lambda do |rung|
+          owns = lambda do |rung|
             higher = Core::Bench::Drill::RUNGS.drop(Core::Bench::Drill::RUNGS.index(rung))
-            higher.any? { |each| known[student[:id]][[round[:combination_id], each]]&.held? }
+            higher.any? { |each| known[student[:id]][[round[:combination_id], each]]&.owned? }
           end
-          [student[:id], Core::Weeks::Versions.of(round[:rung], beneath: round[:beginners], above: round[:ahead], &holds)]
+          [student[:id], Core::Weeks::Versions.of(round[:rung], beneath: round[:beginners], above: round[:ahead], &owns)]
         end.reject { |_, rung| rung == round[:rung] }
       end
 

@@ -108,7 +108,7 @@ module JauntyBell
       # An adult, or a junior with a guardian on file.
       def guarded?(row) = row[:guardian].to_s.strip != "" || !@people.junior?(row, today)
 
-      # What was held and fades.
+      # What was owned and fades.
       def slipping(id) = (@slipping ||= @masteries.on(today, students: ids, fading: true)).fetch(id, {})
 
       # Names of what slipped for this reason.

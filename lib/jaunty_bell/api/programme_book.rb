@@ -91,7 +91,7 @@ module JauntyBell
         return [] unless in_force
         day = proposed[:planned_on].iso8601
         before, after = [in_force, proposed].map { |each| by_day(each[:plan], day) }
-        Core::Weeks::Moves.new(before, after, said: said_by_now, holds: shares(proposed, "now"), ends: ends(proposed)).all
+        Core::Weeks::Moves.new(before, after, said: said_by_now, owns: shares(proposed, "now"), ends: ends(proposed)).all
       end
 
       # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was marked on what it drilled.
@@ -135,7 +135,7 @@ module JauntyBell
         return [] unless seen
         place["said"].map do |said|
           known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }
-          [said["after"], Core::Book::Mastery.held?(known, on: day, half_life: @settings.half_life)]
+          [said["after"], Core::Book::Mastery.owned?(known, on: day, half_life: @settings.half_life)]
         end
       end
     end

@@ -23,6 +23,9 @@ module JauntyBell
       # {[combination id, rung] => Core::Book::Mastery}
       def known = ledger.known.fetch(id, {})
 
+      # What to do next (Core::Book::NextClass items): the page and the report say the same.
+      def next_items = @next_items ||= ledger.next_class(today)
+
       def weak_links = ledger.weak_links.fetch(id, [])
 
       def half_life = student[:half_life] || ledger.settings.half_life
@@ -36,7 +39,7 @@ module JauntyBell
       def timeline
         told = @book.by_week(id, since: ledger.mondays.first)
         holds = Store::Care.new(@db, @club_id).of(id)
-        climbed = known.select { |_, mastery| mastery.known&.first_held }.group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_held) }
+        climbed = known.select { |_, mastery| mastery.known&.first_owned }.group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_owned) }
         ledger.weeks(id).map do |monday, load|
           big = Core::Book::BigWeek.of(series, monday + 6, up: ledger.settings.pointed_out["big_week"])
           {monday: monday, load: load, line: big&.line, over: !!big&.over?(sessions.trained(monday..monday + 6).size), **told[monday], held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }.map { |hold| hold[:matter] }.uniq,

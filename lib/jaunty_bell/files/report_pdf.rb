@@ -79,17 +79,24 @@ module JauntyBell
       end
 
       def own
-        held = tops.select { |_, (_, mastery)| mastery.held? }
-        return ["Nothing is yours for good yet: it takes clean work on two different days."] if held.empty?
-        listed(held.map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}. It should stay with you #{Core::Book::PlainWords.days(mastery.due_in)} without practice." })
+        owned = tops.select { |_, (_, mastery)| mastery.owned? }
+        return ["Nothing is yours yet: it takes clean work on two different days."] if owned.empty?
+        listed(owned.map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}. Your marks vouch for it #{Core::Book::PlainWords.vouched(mastery.due_in)}." })
       end
 
       def coming
-        lines = tops.filter_map { |id, (rung, mastery)| "#{named(id)}: it was yours #{RUNGS.fetch(rung)} and wants another look." if mastery.state == :fading }
+        lines = @book.next_items.map { |item| NEXT.fetch(item.kind).call(named(item.combination_id), RUNGS.fetch(item.rung), RUNGS[item.above], item.from && named(item.from)) }
         lines += @book.weak_links.map { |link| "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, slowly, until it is smooth." }
         lines += tops.filter_map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning }
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
       end
+
+      # By the kind of a Core::Book::NextClass item.
+      NEXT = {
+        due: ->(name, rung, above, _) { "#{name} #{rung}: have another look at it#{", then try it #{above}" if above}." },
+        ready: ->(name, rung, _, _) { "#{name}: you are ready to try it #{rung}." },
+        new: ->(name, _, _, from) { "#{name}: new to you, and close to #{from}." }
+      }.freeze
 
       def care
         holds = @book.ledger.holds.fetch(@book.id, []).map { |hold| "You are held back for now (#{hold.matter}): #{hold.blocked}. Ask your coach before you do more." }

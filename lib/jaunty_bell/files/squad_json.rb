@@ -32,7 +32,7 @@ module JauntyBell
 
       def knot(mastery)
         words = Core::Book::PlainWords
-        {state: mastery.state, sure_of: mastery.sure_of.round(4), words: words.sureness(mastery.sure_of), due_in: words.days(mastery.due_in)}
+        {state: mastery.state, sure_of: mastery.sure_of.round(4), words: words.sureness(mastery.sure_of), vouched: words.vouched(mastery.due_in)}
       end
     end
   end

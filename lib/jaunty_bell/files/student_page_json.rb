@@ -17,7 +17,7 @@ module JauntyBell
          estimated: @book.sessions.estimated((@book.today - 27)..@book.today), figures: LoadJson.new(@book.series, on: @book.today).explained,
          pointers: @ledger.pointers(@book.id).map { |pointer| PointerJson.of(pointer) }, masteries: masteries, mastery: {formula: Core::Book::Mastery::FORMULA, source: Core::Book::Mastery::SOURCE},
          weak_links: @book.weak_links.map { |link| PointerJson.link(link, @ledger.names, @reading) },
-         next: @ledger.next_class(@book.today).map { |item| PointerJson.item(item, @ledger.names, {@book.id => @book.student[:name]}) }, efforts: efforts}
+         next: @book.next_items.map { |item| PointerJson.item(item, @ledger.names, {@book.id => @book.student[:name]}) }, efforts: efforts}
       end
 
       private

@@ -4,9 +4,9 @@ module JauntyBell
     #
     #   Season.new(programme, shelf, seed: 3).run(Ways::Rotation) # => Outcome
     class Season
-      # Importance-weighted shares of the squad at the end: `holds` by the marks, `able` by what they really can; `lapses` a student, of goals once held at
+      # Importance-weighted shares of the squad at the end: `owns` by the marks, `able` by what they really can; `lapses` a student, of goals once owned at
       # the rung wanted; `peak` the most a week's load rose above the fullest before it, and how often it `broke` a limit.
-      Outcome = Core::Value.of(:holds, :able, :lapses, :peak, :broke)
+      Outcome = Core::Value.of(:owns, :able, :lapses, :peak, :broke)
 
       # `met` ids the squad has half learned already.
       def initialize(programme, shelf, seed:, size: 12, met: [], first_rung: "count")
@@ -21,21 +21,21 @@ module JauntyBell
       def run(kind)
         squad = SimulatedSquad.new(@shelf, size: @size, seed: @seed, from: @programme.start, met: @met)
         way = (kind == Ways::Planned) ? kind.new(@programme, @shelf) : kind.new(@programme, @ladder)
-        held, lapses = {}, 0
+        owned, lapses = {}, 0
         @programme.meetings.each do |meeting|
           squad.evening(meeting.on, way.places(meeting.index, meeting.on, squad))
-          now = held(squad, meeting.on)
-          lapses += (held.keys - now.keys).size
-          held = now
+          now = owned(squad, meeting.on)
+          lapses += (owned.keys - now.keys).size
+          owned = now
         end
-        Outcome.new(holds: weighted { |goal| squad.holding(goal.combination_id, goal.rung, @programme.ends) }, able: weighted { |goal| squad.able(goal.combination_id, goal.rung, @programme.ends) },
+        Outcome.new(owns: weighted { |goal| squad.owning(goal.combination_id, goal.rung, @programme.ends) }, able: weighted { |goal| squad.able(goal.combination_id, goal.rung, @programme.ends) },
           lapses: lapses.fdiv(@size), **load(way.efforts))
       end
 
       private
 
-      def held(squad, day)
-        @programme.goals.product((0...@size).to_a).select { |goal, s| squad.holds?(s, goal.combination_id, goal.rung, day) }.to_h { |pair| [pair, true] }
+      def owned(squad, day)
+        @programme.goals.product((0...@size).to_a).select { |goal, s| squad.owns?(s, goal.combination_id, goal.rung, day) }.to_h { |pair| [pair, true] }
       end
 
       def weighted = @programme.goals.sum { |goal| goal.importance * yield(goal) } / @programme.goals.sum(&:importance)

@@ -5,7 +5,7 @@ module JauntyBell
     #
     #   squad = SimulatedSquad.new({"a" => combination}, size: 12, seed: 7, from: day)
     #   squad.evening(day, [["a", "count", 1]]) # what a coach marks
-    #   squad.holding("a", "count", day)        # share that hold it by those marks
+    #   squad.owning("a", "count", day)        # share that own it by those marks
     #   squad.able("a", "count", day)           # share that really can
     class SimulatedSquad
       Known = Struct.new(:on, :clean, :rough, :days, :behind, :half_life)
@@ -31,7 +31,7 @@ module JauntyBell
         @students = size.times.map { student }
         @skills = Hash.new { |hash, key| hash[key] = Skill.new(0.0, @students[key.first].memory, from) }
         @familiar = Hash.new(0.0)
-        @known, @marks, @came, @held = {}, [], Hash.new(0), 0
+        @known, @marks, @came, @took_place = {}, [], Hash.new(0), 0
         met.each { |id| 8.times { |i| evening(from - 56 + 7 * i, [[id, "count", 1]]) } }
       end
 
@@ -41,7 +41,7 @@ module JauntyBell
       # were there.
       def evening(day, places)
         there = @students.each_index.select { |s| there?(s) }
-        @held += 1
+        @took_place += 1
         there.each { |s| @came[s] += 1 }
         there.each do |s|
           off = (@random.rand < BAD_EVENING) ? WORSE : 0.0
@@ -53,20 +53,20 @@ module JauntyBell
       end
 
       # Core::Weeks::Learners, known by their marks and by how often they came.
-      def learners = @students.each_index.map { |s| Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}", keen: Core::Weeks::Learner.keen(@came[s], @held), known: @known.fetch(s, {}).dup) }
+      def learners = @students.each_index.map { |s| Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}", keen: Core::Weeks::Learner.keen(@came[s], @took_place), known: @known.fetch(s, {}).dup) }
 
       # Core::Weeks::Habits as their marks show them.
       def habits = Core::Weeks::Cases.new(@marks, ladder: RUNGS.drop(1), bases: bases, half_life: Core::Book::Mastery::HALF_LIFE).habits(drilled: @marks.size, marked: @marks.size)
 
-      def holding(id, rung, day) = @students.each_index.count { |s| holds?(s, id, rung, day) }.fdiv(size)
+      def owning(id, rung, day) = @students.each_index.count { |s| owns?(s, id, rung, day) }.fdiv(size)
 
       def able(id, rung, day) = @students.each_index.count { |s| chance(s, id, rung, day, 0.0) >= ABLE }.fdiv(size)
 
-      def holds?(s, id, rung, day)
+      def owns?(s, id, rung, day)
         RUNGS.drop(RUNGS.index(rung)).any? do |each|
           known = @known.dig(s, [id, each]) or next
           faded = Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
-          known.days >= Core::Book::Mastery::DAYS_TO_HOLD && Core::Book::Mastery.sure?(known.clean * faded, known.rough * faded)
+          known.days >= Core::Book::Mastery::DAYS_TO_OWN && Core::Book::Mastery.sure?(known.clean * faded, known.rough * faded)
         end
       end
       RUNGS = Core::Bench::Drill::RUNGS
@@ -88,7 +88,7 @@ module JauntyBell
         student.away.zero? && @random.rand < student.keen
       end
 
-      def version(s, id, rung, top, day) = Core::Weeks::Versions.own(rung, RUNGS.drop(1), top: top) { |each| holds?(s, id, each, day) }
+      def version(s, id, rung, top, day) = Core::Weeks::Versions.own(rung, RUNGS.drop(1), top: top) { |each| owns?(s, id, each, day) }
 
       def new?(s, id, rung) = (@known.dig(s, [id, rung])&.days || 0) < NEW
 

@@ -3,14 +3,14 @@ module JauntyBell
     # Seasons of many simulated squads, each run three ways with the same class time, and what came of them. The club, its goals and its squads are
     # invented; only which way does better is of interest.
     #
-    #   Trial.new(seeds: 30).to_h { |done| … } # => {ways: {"fixed rotation" => {holds: {mean:, deviation:, least:, most:}, …}}, ahead: …}
+    #   Trial.new(seeds: 30).to_h { |done| … } # => {ways: {"fixed rotation" => {owns: {mean:, deviation:, least:, most:}, …}}, ahead: …}
     class Trial
       WAYS = [Ways::Planned, Ways::Rotation, Ways::UntilMost].freeze
       START = Date.new(2026, 1, 5)
       KNOWN = {"Two bells" => "1-2", "Double knock" => "1-1-2"}.freeze # half learned before the season
       GOALS = [["Lantern", "1-2-3", "clock", 5], ["Lantern and back", "1-2-3-2", "clock", 4], ["Turnabout", "2-3-2", "clock", 3], ["Undertow", "1-2-slip rear-2-3", "clock", 4], ["Ticket punch", "1-2-3b-2", "count", 3],
         ["Roll call", "1-1-2-roll lead-3-2", "count", 2], ["High water", "1-6-3-2", "count", 2], ["Stairs", "5-6-3", "clock", 1], ["Low door", "2-3b-2", "count", 3], ["Under the rail", "1b-2-3", "count", 1], ["Swing bridge", "3-2-3", "clock", 2], ["Crane", "1-2-5-2", "count", 1]].freeze
-      MEASURES = %i[holds able lapses peak broke].freeze
+      MEASURES = %i[owns able lapses peak broke].freeze
 
       def initialize(seeds:, students: 12, goals: GOALS.size, weeks: 12)
         @seeds = seeds
@@ -30,7 +30,7 @@ module JauntyBell
         planned, *plain = WAYS.map { |way| outcomes[way::NAME] }
         {seeds: @seeds, students: @students, classes: programme.meetings.size, places: programme.meetings.size * programme.slots, goals: @goals.size,
          ways: outcomes.transform_values { |list| MEASURES.to_h { |measure| [measure, spread(list.map(&measure))] } },
-         ahead: WAYS.drop(1).zip(plain).to_h { |way, list| [way::NAME, %i[holds able lapses].to_h { |measure| [measure, ahead(planned.map(&measure), list.map(&measure))] }] }}
+         ahead: WAYS.drop(1).zip(plain).to_h { |way, list| [way::NAME, %i[owns able lapses].to_h { |measure| [measure, ahead(planned.map(&measure), list.map(&measure))] }] }}
       end
 
       private

@@ -63,7 +63,7 @@ module JauntyBell
       private
 
       # Held once, and due.
-      def fading(day) = rows.exclude(first_held: nil).where(Sequel.|({due_on: nil}, Sequel[:due_on] <= day))
+      def fading(day) = rows.exclude(first_owned: nil).where(Sequel.|({due_on: nil}, Sequel[:due_on] <= day))
 
       def rows = @db[:masteries].where(Sequel[:masteries][:club_id] => @club_id)
 

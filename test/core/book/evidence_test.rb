@@ -56,7 +56,7 @@ class EvidenceTest < Minitest::Test
       [mark(9, 20, 20), mark(7, 20, 20), mark(1, 20, 0)] => [false, true, DAY - 7], # rough marks undid it
       [mark(9, 20, 20), mark(7, 20, 20), mark(1, 4, 4)] => [true, true, DAY - 7],
       [mark(9, 10, 2), mark(7, 10, 3)] => [false, false, nil]
-    }.each { |marks, expected| assert_equal expected, of(*marks).then { |told| [told.held_last, told.held_before, told.first_held] }, marks.inspect }
+    }.each { |marks, expected| assert_equal expected, of(*marks).then { |told| [told.owned_last, told.owned_before, told.first_owned] }, marks.inspect }
   end
 
   def test_due_is_where_the_line_is_crossed
@@ -66,8 +66,8 @@ class EvidenceTest < Minitest::Test
     found.each do |told|
       sure = ->(days) { Book::Mastery.from(told, on: told.on + days).sure_of }
       days = (told.due_on - told.on).to_i
-      assert_operator sure.call(days), :<, Book::Mastery::HELD
-      assert_operator sure.call(days - 1), :>=, Book::Mastery::HELD - 1e-9
+      assert_operator sure.call(days), :<, Book::Mastery::OWNED
+      assert_operator sure.call(days - 1), :>=, Book::Mastery::OWNED - 1e-9
     end
   end
 
@@ -82,7 +82,7 @@ class EvidenceTest < Minitest::Test
     assert_nil Evidence.of([], half_life: 28)
     assert_nil of(mark(0, 0, 0))
     told = Book::Mastery.from(nil, on: DAY)
-    assert_equal [:new, nil, 0, false], [told.state, told.due_in, told.attempted, told.held?]
+    assert_equal [:new, nil, 0, false], [told.state, told.due_in, told.attempted, told.owned?]
     assert_in_delta 0.1, told.sure_of, 1e-9, "Beta(1, 1) is even"
   end
 

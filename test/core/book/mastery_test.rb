@@ -13,7 +13,7 @@ class MasteryTest < Minitest::Test
 
   # marks → state
   STATES = {
-    [] => :new, [[0, 0, 0]] => :new, [[0, 5, 2]] => :learning, [[0, 40, 40]] => :learning, [[0, 20, 20], [1, 20, 20]] => :held,
+    [] => :new, [[0, 0, 0]] => :new, [[0, 5, 2]] => :learning, [[0, 40, 40]] => :learning, [[0, 20, 20], [1, 20, 20]] => :owned,
     [[100, 20, 20], [101, 20, 20]] => :fading, [[30, 20, 20], [29, 20, 20], [0, 40, 5]] => :fading, [[3, 10, 5], [0, 10, 6]] => :learning
   }.freeze
 
@@ -33,8 +33,8 @@ class MasteryTest < Minitest::Test
     40.times do
       marks = Array.new(random.rand(1..12)) { [random.rand(0..90), attempted = random.rand(1..20), random.rand((attempted / 2)..attempted)] }
       whole = mastery(*marks)
-      alone = marks.map(&:first).uniq.sort.reverse.map { |ago| mastery(*marks, on: DAY - ago).held? }
-      expected = if whole.held? then :held
+      alone = marks.map(&:first).uniq.sort.reverse.map { |ago| mastery(*marks, on: DAY - ago).owned? }
+      expected = if whole.owned? then :owned
       elsif alone.any? then :fading
       else :learning
       end
@@ -75,7 +75,7 @@ class MasteryTest < Minitest::Test
         attempted = random.rand(1..30)
         [random.rand(0..60), attempted, random.rand((attempted / 2)..attempted)]
       }
-      held = (0..120).step(5).map { |days| mastery(*marks, on: DAY + days).sure_of >= Mastery::HELD }
+      held = (0..120).step(5).map { |days| mastery(*marks, on: DAY + days).sure_of >= Mastery::OWNED }
       assert_equal held.sort_by { |yes| yes ? 0 : 1 }, held, "seed #{seed}"
       assert_operator mastery(*marks).sure_of, :<, mastery(*marks).score
     end
@@ -94,7 +94,7 @@ class MasteryTest < Minitest::Test
     60.times do
       marks = Array.new(random.rand(0..4)) { JauntyBell::Core::Book::Mastery::Mark.new(on: Date.new(2026, 6, 1) - random.rand(0..40), attempted: (n = random.rand(0..20)), clean: (n * random.rand(0.6..1.0)).round) }
       on = Date.new(2026, 6, 1) + random.rand(0..30)
-      assert_equal JauntyBell::Core::Book::Mastery.new(marks, on: on).held?, JauntyBell::Core::Book::Mastery.held?(marks, on: on), marks.inspect
+      assert_equal JauntyBell::Core::Book::Mastery.new(marks, on: on).owned?, JauntyBell::Core::Book::Mastery.owned?(marks, on: on), marks.inspect
     end
   end
 end

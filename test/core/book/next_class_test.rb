@@ -10,7 +10,7 @@ class NextClassTest < Minitest::Test
   # days: [[days ago, attempted, clean], …]
   def mastery(*days) = Book::Mastery.new(days.map { |ago, attempted, clean| Book::Mastery::Mark.new(on: DAY - ago, attempted: attempted, clean: clean) }, on: DAY)
 
-  HELD = [[1, 20, 20], [4, 20, 19]].freeze
+  OWNED = [[1, 20, 20], [4, 20, 19]].freeze
   FADED = [[90, 20, 20], [94, 20, 19]].freeze
   LEARNING = [[1, 10, 5]].freeze
 
@@ -22,11 +22,11 @@ class NextClassTest < Minitest::Test
     {
       {} => [],
       {["two", "count"] => mastery(*LEARNING)} => [],
-      {["two", "count"] => mastery(*HELD)} => [[:ready, "two", "clock"], [:new, "three", "count"]],
+      {["two", "count"] => mastery(*OWNED)} => [[:ready, "two", "clock"], [:new, "three", "count"]],
       {["two", "count"] => mastery(*FADED)} => [[:due, "two", "count"]],
-      {["two", "answer"] => mastery(*HELD)} => [[:new, "three", "count"]], # there is no rung above
-      {["two", "count"] => mastery(*HELD), ["two", "clock"] => mastery(*LEARNING)} => [], # busy with the next rung already
-      {["three", "count"] => mastery(*HELD)} => [[:ready, "three", "clock"], [:new, "four", "count"], [:new, "two", "count"]]
+      {["two", "answer"] => mastery(*OWNED)} => [[:new, "three", "count"]], # there is no rung above
+      {["two", "count"] => mastery(*OWNED), ["two", "clock"] => mastery(*LEARNING)} => [], # busy with the next rung already
+      {["three", "count"] => mastery(*OWNED)} => [[:ready, "three", "clock"], [:new, "four", "count"], [:new, "two", "count"]]
     }.each { |known, expected| assert_equal expected.sort, told({"ana" => known}).sort, known.keys.inspect }
   end
 
@@ -37,19 +37,27 @@ class NextClassTest < Minitest::Test
   end
 
   def test_for_a_group_by_shares
-    held, learning = {["two", "count"] => mastery(*HELD)}, {["two", "count"] => mastery(*LEARNING)}
-    assert_includes told({"a" => held, "b" => held, "c" => learning}), [:ready, "two", "clock"]
-    assert_empty told({"a" => held, "b" => learning, "c" => learning}), "a third is not enough"
-    assert_includes told({"a" => held, "b" => learning, "c" => learning}, school: JauntyBell::Core::Lexicon::School.default.with("go_up" => 30)), [:ready, "two", "clock"]
+    owned, learning = {["two", "count"] => mastery(*OWNED)}, {["two", "count"] => mastery(*LEARNING)}
+    assert_includes told({"a" => owned, "b" => owned, "c" => learning}), [:ready, "two", "clock"]
+    assert_empty told({"a" => owned, "b" => learning, "c" => learning}), "a third is not enough"
+    assert_includes told({"a" => owned, "b" => learning, "c" => learning}, school: JauntyBell::Core::Lexicon::School.default.with("go_up" => 30)), [:ready, "two", "clock"]
   end
 
   def test_every_item_says_why
-    reasons = items({"a" => {["two", "count"] => mastery(*HELD)}, "b" => {["two", "count"] => mastery(*HELD)}, "c" => {["three", "count"] => mastery(*FADED)}}).to_h { |item| [item.kind, item.reason] }
-    assert_equal({due: "1 of 1 who have met it faded with time", ready: "2 of 2 who have met it hold it at count: try clock"}, reasons.slice(:due, :ready))
+    reasons = items({"a" => {["two", "count"] => mastery(*OWNED)}, "b" => {["two", "count"] => mastery(*OWNED)}, "c" => {["three", "count"] => mastery(*FADED)}}).to_h { |item| [item.kind, item.reason] }
+    assert_equal({due: "1 of 1 who have met it: it faded with time", ready: "2 of 2 who have met it own it at count: try clock"}, reasons.slice(:due, :ready))
+  end
+
+  def test_due_and_ready_at_once_is_said_once
+    near = mastery([20, 20, 20], [24, 20, 18])
+    found = items({"ana" => {["far", "count"] => near}}, on: DAY + near.due_in.floor - 2)
+    assert_equal [[:due, "far", "count", "clock", "it falls due before the next class; they own it at count: try clock"]], found.map { |item| [item.kind, item.combination_id, item.rung, item.above, item.reason] }
+    both = {"ana" => {["far", "count"] => near}, "bo" => {["far", "count"] => mastery(*OWNED)}}
+    assert_equal [[:due, "count", %w[ana], "clock"]], items(both, on: DAY + near.due_in.floor - 2).select { |item| item.combination_id == "far" }.map { |item| [item.kind, item.rung, item.students, item.above] }
   end
 
   def test_a_club_that_begins_at_the_clock
     school = JauntyBell::Core::Lexicon::School.default.with("first_rung" => "clock")
-    assert_includes told({"ana" => {["two", "clock"] => mastery(*HELD)}}, school: school), [:new, "three", "clock"]
+    assert_includes told({"ana" => {["two", "clock"] => mastery(*OWNED)}}, school: school), [:new, "three", "clock"]
   end
 end

@@ -17,8 +17,8 @@ class PlainWordsTest < Minitest::Test
 
   # What is held is at least fairly sure, by the same line.
   def test_the_words_change_where_the_state_does
-    assert_equal "fairly sure", Words.sureness(Book::Mastery::HELD)
-    assert_equal "half sure", Words.sureness(Book::Mastery::HELD - 1e-9)
+    assert_equal "fairly sure", Words.sureness(Book::Mastery::OWNED)
+    assert_equal "half sure", Words.sureness(Book::Mastery::OWNED - 1e-9)
   end
 
   def test_no_word_has_a_decimal_in_it

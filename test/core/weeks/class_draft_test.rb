@@ -47,10 +47,10 @@ class ClassDraftTest < Minitest::Test
   end
 
   def test_versions_for_those_behind_and_ahead
-    holders = {["two", "count"] => %w[ana bo], ["two", "clock"] => %w[ana]}
-    made = draft(planned(place("two", "clock")), students: %w[ana bo cy], holders: ->(id, rung) { holders.fetch([id, rung], []) })
+    owners = {["two", "count"] => %w[ana bo], ["two", "clock"] => %w[ana]}
+    made = draft(planned(place("two", "clock")), students: %w[ana bo cy], owners: ->(id, rung) { owners.fetch([id, rung], []) })
     assert_equal %w[count move], rounds(made)[1].then { |round| [round.beginners, round.ahead] }
-    alone = draft(planned(place("two")), students: %w[cy], holders: ->(_, _) { [] })
+    alone = draft(planned(place("two")), students: %w[cy], owners: ->(_, _) { [] })
     assert_equal [nil, nil], rounds(alone)[1].then { |round| [round.beginners, round.ahead] }
   end
 end

@@ -12,7 +12,7 @@ class ForecastTest < Minitest::Test
 
   def test_the_line_is_mastery_s_own
     [0, 0.1, 1, 2.6, 7.3, 20, 39.9].each do |rough|
-      clean = Weeks::HeldLine.clean_for(rough)
+      clean = Weeks::OwnedLine.clean_for(rough)
       assert Book::Mastery.sure?(clean + 0.02, rough), "just above at #{rough}"
       refute Book::Mastery.sure?(clean - 0.02, rough), "just below at #{rough}"
     end

@@ -9,10 +9,10 @@ class MovesTest < Minitest::Test
   def test_what_moves_and_why
     before = {ONE => [["a", "count", 2], ["b", "count", 1]], TWO => [["a", "count", 1]]}
     after = {ONE => [["a", "count", 1], ["b", "count", 1]], TWO => [["a", "clock", 1], ["c", "count", 1]]}
-    moves = Weeks::Moves.new(before, after, said: {"a" => 0.7}, holds: {"a" => 0.4}, ends: {"a" => [0.8, 0.6]}).all
+    moves = Weeks::Moves.new(before, after, said: {"a" => 0.7}, owns: {"a" => 0.4}, ends: {"a" => [0.8, 0.6]}).all
     assert_equal %w[a c], moves.map(&:combination_id)
     assert_equal [[[MONDAY, "count"], [MONDAY + 7, "count"]], [[MONDAY + 7, "clock"]]], moves.first.then { |move| [move.from, move.to] }
-    assert_equal "40 % hold it; 70 % had been expected to by now. It gives 1 place away. At the end 60 % instead of 80 %.", moves.first.why
+    assert_equal "40 % own it; 70 % had been expected to by now. It gives 1 place away. At the end 60 % instead of 80 %.", moves.first.why
     assert_equal "It gets 1 place more.", moves.last.why
     assert_empty Weeks::Moves.new(before, before).all
   end

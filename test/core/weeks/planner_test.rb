@@ -151,8 +151,8 @@ class PlannerTest < Minitest::Test
   def test_why_here
     plan = layout(programme(goal("three"), weeks: 6, days: [2, 5])).plan(**QUICK)
     places = plan.classes.flat_map(&:places)
-    assert_match(/\ANew to the group: it builds on Two, which enough hold by then; the only new thing that day\./, places.find { |place| place.kind == :new }.why)
-    assert_match(/\AA review: \d of 4 hold it at count, and what is left alone fades\./, places.find { |place| place.kind == :review }.why)
+    assert_match(/\ANew to the group: it builds on Two, which enough own by then; the only new thing that day\./, places.find { |place| place.kind == :new }.why)
+    assert_match(/\AA review: \d of 4 own it at count, and what is left alone fades\./, places.find { |place| place.kind == :review }.why)
     places.each { |place| refute_empty place.why }
   end
 end

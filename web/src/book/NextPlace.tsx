@@ -36,9 +36,9 @@ export default function NextPlace() {
           </p>
           <NextItems items={next.data.items} card={next.data.card_id} />
           <p className="mt-4 max-w-4xl text-ink-soft text-sm">
-            Due: held before and fading, or falling due within a week of the class, for three in ten of those who have
-            met it. Ready: held by the share of them that the school asks for. New: one action more, less or other than
-            what that share of the group holds, or begun or ended by it. A round put on the card is shaped like the last
+            Due: owned before and fading, or falling due within a week of the class, for three in ten of those who have
+            met it. Ready: owned by the share of them that the school asks for. New: one action more, less or other than
+            what that share of the group owns, or begun or ended by it. A round put on the card is shaped like the last
             of its block; a class after this one on the same card has it too.
           </p>
         </>

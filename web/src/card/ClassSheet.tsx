@@ -49,7 +49,7 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
         {dayAndTime(row.starts_at, club.time_zone)}, {row.minutes} minutes
         {row.group_name && `, ${row.group_name}`}
         {row.cancelled && <strong className="text-rear"> · called off</strong>}
-        {row.ended_at && " · held"}
+        {row.ended_at && " · took place"}
       </p>
       {(change.error || cancel.error) && <Trouble error={change.error ?? cancel.error} />}
       {mayPlan && (

@@ -72,7 +72,7 @@ export function RoundMore({ row, name, circuit, change, readOnly }: Props) {
             className={BOX}
           />
         </Labelled>
-        <Labelled small title="who holds it goes on at">
+        <Labelled small title="who owns it goes on at">
           <Pick
             label={`${name} ahead`}
             value={row.ahead ?? ""}

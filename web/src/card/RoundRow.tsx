@@ -232,7 +232,7 @@ function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number];
     row.intensity,
     !row.contact && "no contact",
     row.beginners && `beginners in place: ${row.beginners}`,
-    row.ahead && `who holds it: ${row.ahead}`,
+    row.ahead && `who owns it: ${row.ahead}`,
     circuit && `${row.capacity} at a time`,
     row.phases.length > 0 && row.phases.map((phase) => phase.name).join(", then "),
   ].filter(Boolean);

@@ -47,7 +47,7 @@ export function NowOn({ held, ring, now }: { held: HeldClass; ring: Ring; now: n
           <Wrap actions={combination.actions} setTime={combination.set_time} spoken={combination.spoken} size="huge" />
           {called === undefined && <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>}
           {round?.beginners && <p className="mt-1 text-lg">Beginners in place: {round.beginners}</p>}
-          {round?.ahead && <p className="mt-1 text-lg">Who holds it already: {round.ahead}</p>}
+          {round?.ahead && <p className="mt-1 text-lg">Who owns it already: {round.ahead}</p>}
         </>
       )}
     </>

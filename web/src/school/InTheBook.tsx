@@ -26,7 +26,7 @@ export function InTheBook({ school }: { school: School }) {
           set={(value) => change.mutate({ half_life: value })}
         />
         <NumberField
-          label="Go up a rung when so many hold it, %"
+          label="Go up a rung when so many own it, %"
           value={go_up}
           most={100}
           set={(value) => change.mutate({ go_up: value })}

@@ -8,7 +8,7 @@ import { Scrolling } from "../kit/Scrolling";
 import { useClub } from "../kit/session";
 import { dayAndMonth, dayAndTime } from "../kit/time";
 
-/** Classes as columns by week, held and to come, over the ground line of the club's load. */
+/** Classes as columns by week, past and to come, over the ground line of the club's load. */
 export function ClassesPlace() {
   const weeks = useQuery(asks.weeks());
   const club = useClub();

@@ -13,7 +13,7 @@ export function Overview({ programme, plan }: Props) {
       {plan && (
         <section aria-label="Expected">
           <p>
-            <strong className="wide text-3xl">{percent(wanted(plan))}</strong> of what you want is expected to be held
+            <strong className="wide text-3xl">{percent(wanted(plan))}</strong> of what you want is expected to be owned
             at the end; {percent(now(plan))} is today.
           </p>
           <details className="mt-1 text-xs">
@@ -101,14 +101,14 @@ const now = (plan: Plan) => weighted(plan, (outlook) => outlook.now);
 
 function Scored({ scores }: { scores: Programme["scores"] }) {
   if (scores.count === 0)
-    return <p className="text-ink-soft text-xs">No class of a plan has been held and marked yet.</p>;
+    return <p className="text-ink-soft text-xs">No class of a plan has taken place and been marked yet.</p>;
   return (
     <>
       <table className="w-full text-xs">
         <caption className="sr-only">Of what was said to be so likely, how much came true</caption>
         <thead>
           <tr className="text-left text-ink-soft">
-            <th className="font-normal">said to be held</th>
+            <th className="font-normal">said to be owned</th>
             <th className="text-right font-normal">on average</th>
             <th className="text-right font-normal">came true</th>
             <th className="text-right font-normal">of</th>

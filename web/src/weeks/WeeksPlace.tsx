@@ -56,7 +56,7 @@ export default function WeeksPlace() {
       ) : (
         <Empty title="No programme yet">
           <p>
-            Say what a group should own in some weeks; every class is laid out from what each student holds, and again
+            Say what a group should own in some weeks; every class is laid out from what each student owns, and again
             after each class.
           </p>
           {mayPlan && (

@@ -91,7 +91,7 @@ export function Why({ programme, place, on, change, close }: Props) {
             <th className="font-normal">student</th>
             <th className="font-normal">does</th>
             <th className="text-right font-normal">clean</th>
-            <th className="text-right font-normal">holds it after</th>
+            <th className="text-right font-normal">owns it after</th>
           </tr>
         </thead>
         <tbody>
@@ -109,7 +109,7 @@ export function Why({ programme, place, on, change, close }: Props) {
       </table>
       {versions.length > 0 && (
         <p className="mt-1 text-ink-soft text-xs">
-          Who holds the group's rung goes on a rung higher; who does not hold the one beneath does that.
+          Who owns the group's rung goes on a rung higher; who does not own the one beneath does that.
         </p>
       )}
     </section>

@@ -7,10 +7,10 @@ module JauntyBell
       #   on        the day of the last mark
       #   clean, rough  Σ w·clean and Σ w·rough on that day, w = 2^(−age/half_life)
       #   attempted, cleaned  plain sums; `days` how many days have marks
-      #   held_last, held_before  whether it was held at the end of the last day of marks, and of any earlier one
-      #   first_held  the first day at whose end it was held, nil where it never was
-      #   due_after  days after `on`, a real number, until "sure of" falls to Mastery::HELD; nil where it is below already
-      Evidence = Value.of(:on, :clean, :rough, :attempted, :cleaned, :days, :held_last, :held_before, :half_life, due_after: nil, first_held: nil) do
+      #   owned_last, owned_before  whether it was owned at the end of the last day of marks, and of any earlier one
+      #   first_owned  the first day at whose end it was owned, nil where it never was
+      #   due_after  days after `on`, a real number, until "sure of" falls to Mastery::OWNED; nil where it is below already
+      Evidence = Value.of(:on, :clean, :rough, :attempted, :cleaned, :days, :owned_last, :owned_before, :half_life, due_after: nil, first_owned: nil) do
         # The first whole day on which "sure of" is below the line with no more practice; nil where it was below on its own day.
         def due_on = due_after && on + due_after.floor + 1
 
@@ -22,17 +22,17 @@ module JauntyBell
         def self.of(marks, half_life:)
           days = marks.select { |mark| mark.attempted.positive? }.group_by(&:on).sort_by(&:first)
           return if days.empty?
-          clean, rough, last, first_held = 0.0, 0.0, nil, nil
+          clean, rough, last, first_owned = 0.0, 0.0, nil, nil
           days.each_with_index do |(on, of_day), earlier|
             fading = last ? fading(on - last, half_life) : 1.0
             clean = clean * fading + of_day.sum(&:clean)
             rough = rough * fading + of_day.sum(&:rough)
             last = on
-            first_held = on if first_held.nil? && earlier + 1 >= Mastery::DAYS_TO_HOLD && Mastery.sure?(clean, rough)
+            first_owned = on if first_owned.nil? && earlier + 1 >= Mastery::DAYS_TO_OWN && Mastery.sure?(clean, rough)
           end
           due_after = due_after(clean, rough, half_life)
           new(on: last, clean: clean, rough: rough, attempted: days.sum { |_, of_day| of_day.sum(&:attempted) }, cleaned: days.sum { |_, of_day| of_day.sum(&:clean) },
-            days: days.size, held_last: days.size >= Mastery::DAYS_TO_HOLD && !due_after.nil?, held_before: !first_held.nil? && first_held < last, first_held: first_held, due_after: due_after, half_life: half_life)
+            days: days.size, owned_last: days.size >= Mastery::DAYS_TO_OWN && !due_after.nil?, owned_before: !first_owned.nil? && first_owned < last, first_owned: first_owned, due_after: due_after, half_life: half_life)
         end
 
         # What is left of a mark's weight after so many days.

@@ -10,11 +10,11 @@ module JauntyBell
       #   Mastery.new([Mark.new(on: today, attempted: 10, clean: 10)], on: today).score # => 0.9166…
       #   Mastery.from(evidence, on: today).state # the same from what is kept of the marks (Evidence)
       class Mastery
-        HELD = 0.70 # "sure of" from here on is held
+        OWNED = 0.70 # "sure of" from here on is owned
         DOUBT = 0.10 # the quantile
         HALF_LIFE = 28 # days
         HALF_LIVES = (3..365) # that a club may choose
-        DAYS_TO_HOLD = 2 # one good evening is not retention
+        DAYS_TO_OWN = 2 # one good evening is not retention
         LONGEST = 3_650 # days ahead that a due date is looked for
         SOURCE = "Beta-binomial updating (Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., section 2.4); fading, half-life and the line at 0.70 are the product's own choice"
         FORMULA = "a = 1 + Σ w·clean, b = 1 + Σ w·rough, w = 2^(−age/half-life); score a/(a+b); \"sure of\" is the 10 % quantile of Beta(a, b)"
@@ -36,13 +36,13 @@ module JauntyBell
         # mean (Grünbaum 1960, Pacific J Math 10:1257–1261): where the mean is not above 0.70, the quantile is not either.
         def self.sure?(clean, rough)
           a, b = 1 + clean, 1 + rough
-          a > HELD * (a + b) && Beta.new(a, b).below(HELD) <= DOUBT
+          a > OWNED * (a + b) && Beta.new(a, b).below(OWNED) <= DOUBT
         end
 
-        # Whether marks of days up to `on` hold it on that day: the same as a Mastery's #held?, for who wants to know no more.
-        def self.held?(marks, on:, half_life: HALF_LIFE)
+        # Whether marks of days up to `on` vouch for it on that day: the same as a Mastery's #owned?, for who wants to know no more.
+        def self.owned?(marks, on:, half_life: HALF_LIFE)
           marks = marks.select { |mark| mark.attempted.positive? }
-          return false if marks.map(&:on).uniq.size < DAYS_TO_HOLD
+          return false if marks.map(&:on).uniq.size < DAYS_TO_OWN
           weights = marks.map { |mark| Evidence.fading(on - mark.on, half_life) }
           sure?(weights.zip(marks).sum { |w, mark| w * mark.clean }, weights.zip(marks).sum { |w, mark| w * mark.rough })
         end
@@ -77,21 +77,21 @@ module JauntyBell
 
         def sure_of = @sure_of ||= Beta.new(*evidence).quantile(DOUBT)
 
-        # :new, :learning, :held or :fading.
+        # :new, :learning, :owned or :fading.
         def state
           return :new unless known
-          return :held if held?
-          (known.held_last || known.held_before) ? :fading : :learning
+          return :owned if owned?
+          (known.owned_last || known.owned_before) ? :fading : :learning
         end
 
-        def held? = days_marked >= DAYS_TO_HOLD && !due_in.nil?
+        def owned? = days_marked >= DAYS_TO_OWN && !due_in.nil?
 
-        def ready_to_go_up? = held?
+        def ready_to_go_up? = owned?
 
-        # For a fading one: :time where it was still held on its last day of marks, else :rough_marks.
+        # For a fading one: :time where it was still owned on its last day of marks, else :rough_marks.
         def faded_by
           return unless state == :fading
-          known.held_last ? :time : :rough_marks
+          known.owned_last ? :time : :rough_marks
         end
 
         # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below already.

@@ -13,6 +13,9 @@ module JauntyBell
           end
         end
 
+        # How long marks vouch for something that is owned: it is the marks that age, and nobody promises memory.
+        def self.vouched(number) = number && ((number.round < 1) ? "for less than a day" : "for #{days(number)}")
+
         # Days in words: "about 7 weeks", "about 9 days", "within a day".
         def self.days(number)
           return if number.nil?

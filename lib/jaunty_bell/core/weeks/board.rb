@@ -8,7 +8,7 @@ module JauntyBell
       class Board
         LAPSE = 0.5 # what losing a student on the way weighs beside winning one by the end; the product's own
 
-        WAIT = 0.3 # what holding something weighs beside the goals that wait for it; the product's own
+        WAIT = 0.3 # what owning something weighs beside the goals that wait for it; the product's own
 
         attr_reader :strands, :classes, :slots, :limits, :pins
 
@@ -38,12 +38,12 @@ module JauntyBell
           ((strand.goal? ? strand.importance * course.credit : 0.0) + WAIT * strand.waiting * course.first - LAPSE * strand.importance * course.lapses) / @total
         end
 
-        # Importance-weighted share of the group expected to hold each goal at the end (Strand credits rungs on the way; what is
+        # Importance-weighted share of the group expected to own each goal at the end (Strand credits rungs on the way; what is
         # waited for counts too), less lapses.
         def value(schedule) = strands.each_value.sum { |strand| term(strand, schedule.fetch(strand.id, NOWHERE)) }
         NOWHERE = [].freeze
 
-        # Rungs it may be drilled at in a class, where a Walk has come to: where the group stands, and the next where enough hold it; `fresh` whether one more
+        # Rungs it may be drilled at in a class, where a Walk has come to: where the group stands, and the next where enough own it; `fresh` whether one more
         # new thing may be begun there. A pin that names a rung stands above the order, as does a pin of what may not be met yet.
         def rungs_at(strand, index, walk, schedule, fresh:)
           pin = @pins.dig(index, strand.id)
@@ -94,7 +94,7 @@ module JauntyBell
 
         private
 
-        # Whether enough hold what comes before a rung: the rung beneath, or for the first what it builds on.
+        # Whether enough own what comes before a rung: the rung beneath, or for the first what it builds on.
         def open?(strand, rung, index, walk, schedule)
           return walk.share(rung - 1, index) >= @go_up if rung.positive?
           strand.bases.all? { |id| strands[id].nil? || strands[id].share_at(index, schedule.fetch(id, NOWHERE)) >= @go_up }

@@ -1,8 +1,8 @@
 module JauntyBell
   module Core
     module Weeks
-      # What no plan can exceed, whatever it does: to hold a rung takes marks from two days, each of which comes about only as often as the student
-      # is there and is marked; so does the rung beneath for those who do not hold it; and there are only so many places. The best credit of each
+      # What no plan can exceed, whatever it does: to own a rung takes marks from two days, each of which comes about only as often as the student
+      # is there and is marked; so does the rung beneath for those who do not own it; and there are only so many places. The best credit of each
       # goal by the number of its places, made concave and filled up in order of what a place brings (the linear relaxation of a knapsack;
       # Dantzig 1957).
       class Bound
@@ -23,7 +23,7 @@ module JauntyBell
 
         private
 
-        # As if all of it were held as well as it can be, at no cost of places.
+        # As if all of it were owned as well as it can be, at no cost of places.
         def waited_for = @board.strands.values.sum { |strand| Board::WAIT * strand.waiting * share(strand, 0, @board.classes) }
 
         def fill(steps, room)

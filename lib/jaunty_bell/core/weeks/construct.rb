@@ -6,7 +6,7 @@ module JauntyBell
       #
       #   Construct.new(board, random).schedule # => {id => places}
       class Construct
-        # Classes a rung takes before enough hold it, as a first guess; only a weight.
+        # Classes a rung takes before enough own it, as a first guess; only a weight.
         CLASSES_A_RUNG = 4.0
         FAVOUR = 1.2 # how far, in logarithms, one strand may be favoured above its importance
 
@@ -63,18 +63,18 @@ module JauntyBell
         def pressing(strand, index)
           walk = @walks[strand.id]
           stands = walk.begun
-          holding = stands.negative? ? 0.0 : walk.share(stands, index)
+          owning = stands.negative? ? 0.0 : walk.share(stands, index)
           weight = [strand.importance, strand.waiting].max * rested(walk.places, index) * @favour[strand.id]
-          return weight * keep(strand, index, walk, holding) if strand.wanted.nil? || stands >= strand.wanted && holding >= 0.9
-          left = strand.wanted - stands + (1 - holding)
-          weight * (1.2 - holding)**@finishing * (0.3 + @urgency * left * CLASSES_A_RUNG / (@board.classes - index))
+          return weight * keep(strand, index, walk, owning) if strand.wanted.nil? || stands >= strand.wanted && owning >= 0.9
+          left = strand.wanted - stands + (1 - owning)
+          weight * (1.2 - owning)**@finishing * (0.3 + @urgency * left * CLASSES_A_RUNG / (@board.classes - index))
         end
 
-        # What would be lost by the class after next, and something for whatever is not yet sure; a step on the way presses until it is held.
-        def keep(strand, index, walk, holding)
-          return 1.0 * (1 - holding) if strand.wanted.nil? && holding < @board.limits.go_up / 100.0
+        # What would be lost by the class after next, and something for whatever is not yet sure; a step on the way presses until it is owned.
+        def keep(strand, index, walk, owning)
+          return 1.0 * (1 - owning) if strand.wanted.nil? && owning < @board.limits.go_up / 100.0
           later = [index + 3, @board.classes - 1].min
-          0.05 + @keeping * [holding - walk.share([walk.begun, 0].max, later), 0].max
+          0.05 + @keeping * [owning - walk.share([walk.begun, 0].max, later), 0].max
         end
 
         def rested(places, index)

@@ -4,7 +4,7 @@ module JauntyBell
       # A class of a plan as a card: the template's rounds with its technical ones given to the places of the plan, at the effort that was planned,
       # made to fit.
       #
-      #   draft = Draft.new(template, planned, shelf: {id => Card::Named}, holds: {[id, rung] => Set of student ids}, present: ids)
+      #   draft = Draft.new(template, planned, shelf: {id => Card::Named}, owns: {[id, rung] => Set of student ids}, present: ids)
       #   draft.blocks # => [Card::Block]
       #   draft.fit    # => Card::Fit: what had to give, or why it cannot fit
       class Draft
@@ -17,14 +17,14 @@ module JauntyBell
         # Mean seconds of work in them.
         def self.seconds(plan) = technical(plan).then { |at| at.empty? ? 0 : at.sum { |index| plan.tasks[index].round.work } / at.size }
 
-        # `ladder` the club's rungs; `holders` who holds what: a lambda of combination id and rung to the ids of students, of `students` who are expected.
-        def initialize(template, planned, shelf:, ladder:, students: [], holders: ->(_, _) { [] })
+        # `ladder` the club's rungs; `owners` who owns what: a lambda of combination id and rung to the ids of students, of `students` who are expected.
+        def initialize(template, planned, shelf:, ladder:, students: [], owners: ->(_, _) { [] })
           @template = template
           @planned = planned
           @shelf = shelf
           @ladder = ladder
           @students = students
-          @holders = holders
+          @owners = owners
         end
 
         def fit = @fit ||= Card::Fit.new(filled, minutes: @planned.meeting.minutes, load: limit)
@@ -41,9 +41,9 @@ module JauntyBell
         end
 
         # Who does it a rung lower, and who may go on a rung higher: ids of students.
-        def behind(place) = rung_beneath(place) ? @students - @holders.call(place.combination_id, rung_beneath(place)) : []
+        def behind(place) = rung_beneath(place) ? @students - @owners.call(place.combination_id, rung_beneath(place)) : []
 
-        def ahead(place) = rung_above(place) ? @students & @holders.call(place.combination_id, place.rung) : []
+        def ahead(place) = rung_above(place) ? @students & @owners.call(place.combination_id, place.rung) : []
 
         private
 

@@ -6,7 +6,7 @@ module JauntyBell
       #   rise        per cent a week's planned load may be above the last full week's
       #   easy_every  which week is an easy one (0: none); `easy` its share of the week before it, in per cent
       #   hard        effort from which a class is hard: no two of those follow each other
-      #   go_up       per cent of the group that hold a rung before the next is begun
+      #   go_up       per cent of the group that own a rung before the next is begun
       #   at_once     places one combination may take in one class
       #   new_things  combinations or rungs begun in one class
       Limits = Value.of(rise: 10, easy_every: 4, easy: 65, hard: 7, go_up: 60, at_once: 2, new_things: 1) do

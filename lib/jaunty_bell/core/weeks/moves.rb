@@ -9,12 +9,12 @@ module JauntyBell
         Move = Value.of(:combination_id, :from, :to, :why)
 
         # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have still before them; `said` {id => the share that was expected to
-        # hold a goal by now}, `holds` {id => the share that does}, `ends` {id => [share at the end by the old plan, by the new one]}.
-        def initialize(before, after, said: {}, holds: {}, ends: {})
+        # own a goal by now}, `owns` {id => the share that does}, `ends` {id => [share at the end by the old plan, by the new one]}.
+        def initialize(before, after, said: {}, owns: {}, ends: {})
           @before = by_combination(before)
           @after = by_combination(after)
           @said = said
-          @holds = holds
+          @owns = owns
           @ends = ends
         end
 
@@ -43,10 +43,10 @@ module JauntyBell
         def why(id, was, is) = [came(id), more(was, is), ends(id)].compact.join(" ")
 
         def came(id)
-          said, holds = percent(@said[id]), percent(@holds[id])
-          return unless said && holds
-          return "#{holds} % hold it, as was expected." if (said - holds).abs < NEAR
-          "#{holds} % hold it; #{said} % had been expected to by now."
+          said, owns = percent(@said[id]), percent(@owns[id])
+          return unless said && owns
+          return "#{owns} % own it, as was expected." if (said - owns).abs < NEAR
+          "#{owns} % own it; #{said} % had been expected to by now."
         end
         NEAR = 5 # per cent that are no difference
 

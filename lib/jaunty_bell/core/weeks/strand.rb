@@ -4,13 +4,13 @@ module JauntyBell
       # One combination over the classes of a programme, and what a group is expected to come to if it is drilled on some of them.
       #
       # Places are [index of the class, index of the group's rung, times over], in order of classes. Each learner does the version of their own
-      # (Versions): a rung higher who holds the group's, a rung lower who does not hold the one beneath.
+      # (Versions): a rung higher who owns the group's, a rung lower who does not own the one beneath.
       #
       #   strand.course([[0, 0, 1], [2, 0, 1]]).end_share # => 0.71, of the group
       class Strand
-        # `places`, and all else 0–1, of the group: `end_share` that hold it as wanted at the end; `credit` for that and for rungs on the way (both nil
-        # without a rung wanted); `first` that hold it at any rung at the end; `lapses`; by place: `gates` the share that holds the rung beneath before one that begins a rung (nil for the
-        # others), and the share that holds the rung `before` and `after`.
+        # `places`, and all else 0–1, of the group: `end_share` that own it as wanted at the end; `credit` for that and for rungs on the way (both nil
+        # without a rung wanted); `first` that own it at any rung at the end; `lapses`; by place: `gates` the share that owns the rung beneath before one that begins a rung (nil for the
+        # others), and the share that owns the rung `before` and `after`.
         Course = Struct.new(:places, :end_share, :credit, :first, :lapses, :gates, :before, :after)
         # What is known today, by learner and rung in one row: evidence and days of marks as they would weigh today and the chances of no and of one day of marks; by
         # learner the highest rung with marks, the chance of marks at each class, and the score to set out from.
@@ -65,10 +65,10 @@ module JauntyBell
           end
         end
 
-        # Share of the group that holds it at a rung or higher just before a class, drilled on the places before that.
+        # Share of the group that owns it at a rung or higher just before a class, drilled on the places before that.
         def share_at(index, places, rung = 0) = @shares[[index, rung, places.take_while { |place| place[0] < index }]] ||= along(places, before: index).share(rung, index)
 
-        # For each place what each learner does and is expected to come to: [[{rung: name, rate:, before:, after:}, …], …], and each learner's chance to hold
+        # For each place what each learner does and is expected to come to: [[{rung: name, rate:, before:, after:}, …], …], and each learner's chance to own
         # the rung wanted (or begun last) at the end.
         def trace(places)
           walk = set_out
@@ -76,16 +76,16 @@ module JauntyBell
           [told, walk.at_the_end(wanted || [begun_after(places), 0].max)]
         end
 
-        # The share that holds it now at a rung or higher.
-        def share_now(rung = [wanted || begun, 0].max) = (0...@squad.size).sum { |l| set_out.holds?(l, rung) ? 1 : 0 }.fdiv([@squad.size, 1].max)
+        # The share that owns it now at a rung or higher.
+        def share_now(rung = [wanted || begun, 0].max) = (0...@squad.size).sum { |l| set_out.owns?(l, rung) ? 1 : 0 }.fdiv([@squad.size, 1].max)
 
-        # The chance that a learner can have held a rung after so many more classes with it, each as likely as the likeliest there is: two days of marks at
-        # the rung itself are needed, and two at the one beneath of somebody who does not hold that yet.
+        # The chance that a learner can have owned a rung after so many more classes with it, each as likely as the likeliest there is: two days of marks at
+        # the rung itself are needed, and two at the one beneath of somebody who does not own that yet.
         def at_best(learner, rung, classes)
           walk = @today ||= set_out
           return 1.0 if walk.known_above?(learner, rung)
           needed = walk.days_short(learner, rung)
-          needed += walk.days_short(learner, rung - 1) if rung.positive? && !walk.holds?(learner, rung - 1)
+          needed += walk.days_short(learner, rung - 1) if rung.positive? && !walk.owns?(learner, rung - 1)
           at_least(needed, classes, @stock.chances[learner].max || 0.0)
         end
 

@@ -4,14 +4,14 @@ module JauntyBell
       # A group taken through the classes of one strand, place by place: what each learner is expected to know after it.
       #
       #   walk = strand.set_out
-      #   walk.share(0, 3)     # of the group that hold the first rung or a higher one at class 3
+      #   walk.share(0, 3)     # of the group that own the first rung or a higher one at class 3
       #   walk.drill(3, 0, 1)  # at class 3, the group's rung 0, one place
       #   walk.course          # => Strand::Course of all that was drilled
       #
-      # A class adds the evidence that is to be expected of it to the Beta model of the Book, with its variance; P(held) is the normal share above the
+      # A class adds the evidence that is to be expected of it to the Beta model of the Book, with its variance; P(owned) is the normal share above the
       # line at 0.70 times the chance of marks from two different days. Written out in docs/formulas.md.
       class Walk
-        PRICE = HeldLine.price
+        PRICE = OwnedLine.price
         WIDTH = 1 + PRICE
         LEAST_RATE = 0.05
         DOUBT = 0.06 # standard deviation of how far one student's pace is from the group's; the product's own
@@ -27,7 +27,7 @@ module JauntyBell
           @wanted = wanted
           @attempts = attempts
           @habits = squad.habits
-          @line = HeldLine.table
+          @line = OwnedLine.table
           @chances = stock.chances
           @starts = stock.starts
           @clean, @rough, @days = stock.clean.dup, stock.rough.dup, stock.days.dup
@@ -40,7 +40,7 @@ module JauntyBell
           @places, @gates, @before, @after = [], [], [], []
         end
 
-        # Share of the group that holds a rung or a higher one at a class.
+        # Share of the group that owns a rung or a higher one at a class.
         def share(rung, index)
           sum = 0.0
           l = -1
@@ -78,13 +78,13 @@ module JauntyBell
           (0...@size).map do |l|
             scale = @squad.scale(l, index)
             own = version(l, rung, scale, highest(l, rung, scale))
-            before = held(l * @rungs + own, scale)
+            before = owned(l * @rungs + own, scale)
             rate = practise(l, index, own, times, scale)
-            {rung: own, rate: rate, before: before, after: held(l * @rungs + own, scale)}
+            {rung: own, rate: rate, before: before, after: owned(l * @rungs + own, scale)}
           end
         end
 
-        # The chance of each learner to hold a rung or a higher one at the end.
+        # The chance of each learner to own a rung or a higher one at the end.
         def at_the_end(rung) = Array.new(@size) { |l| highest(l, rung, @squad.last_scale(l)) }
 
         def course
@@ -99,7 +99,7 @@ module JauntyBell
 
         def known_above?(learner, rung) = @reached[learner] > rung
 
-        def holds?(learner, rung, index = nil) = highest(learner, rung, index ? @squad.scale(learner, index) : 1.0) >= Versions::HOLDS
+        def owns?(learner, rung, index = nil) = highest(learner, rung, index ? @squad.scale(learner, index) : 1.0) >= Versions::OWNS
 
         private
 
@@ -113,10 +113,10 @@ module JauntyBell
           Strand::WANTED * share + (1 - Strand::WANTED) * (0...@wanted).sum { |rung| mean(at_the_end(rung)) } / @wanted
         end
 
-        # The rung a learner does where the group does `rung`, which they hold with a chance of `now`; Versions in numbers.
+        # The rung a learner does where the group does `rung`, which they own with a chance of `now`; Versions in numbers.
         def version(learner, rung, scale, now)
-          return rung - 1 if rung.positive? && now < Versions::HOLDS && highest(learner, rung - 1, scale) < Versions::HOLDS
-          (rung < @top && now >= Versions::HOLDS) ? rung + 1 : rung
+          return rung - 1 if rung.positive? && now < Versions::OWNS && highest(learner, rung - 1, scale) < Versions::OWNS
+          (rung < @top && now >= Versions::OWNS) ? rung + 1 : rung
         end
 
         # Adds what a class is expected to bring; returns the clean share that is expected in it.
@@ -161,10 +161,10 @@ module JauntyBell
         def expected(i, scale) = @habits.rate((1 + @clean[i] * scale) / (2 + (@clean[i] + @rough[i]) * scale), @days[i] * scale)
 
         # The chance that the evidence at i stands above the line.
-        def held(i, scale)
+        def owned(i, scale)
           twice = 1 - @none[i] - @one[i]
           return 0.0 if twice <= 0
-          margin = @clean[i] * scale - HeldLine.clean_for(@rough[i] * scale, @line)
+          margin = @clean[i] * scale - OwnedLine.clean_for(@rough[i] * scale, @line)
           doubt = @more[i] * (WIDTH * DOUBT)
           vary = @vary[i] + doubt * doubt
           return ((margin < 0) ? 0.0 : twice) if vary < 1e-12
@@ -176,7 +176,7 @@ module JauntyBell
           i = learner * @rungs + rung
           last = learner * @rungs + @reached[learner]
           while i <= last
-            now = held(i, scale)
+            now = owned(i, scale)
             most = now if now > most
             i += 1
           end

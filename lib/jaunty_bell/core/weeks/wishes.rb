@@ -31,7 +31,7 @@ module JauntyBell
           end
         end
 
-        # Goals that too few would hold in time even if nothing else were drilled, with the rung that could be reached.
+        # Goals that too few would own in time even if nothing else were drilled, with the rung that could be reached.
         def unreachable
           return [] if @layout.squad.size.zero? || @layout.meetings.empty?
           @layout.goals.filter_map do |goal|
@@ -44,7 +44,7 @@ module JauntyBell
 
         def unreachable_text(id, wanted, reachable)
           size = @layout.squad.size
-          text = "Even with #{Card::Words.many(@programme.limits.at_once, "place")} in every class only #{(@layout.alone(id, wanted) * size).round} of #{size} are expected to hold #{@layout.name(id)} at #{@layout.ladder[wanted]} by the end"
+          text = "Even with #{Card::Words.many(@programme.limits.at_once, "place")} in every class only #{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} at #{@layout.ladder[wanted]} by the end"
           return "#{text}, and no rung of it by #{@programme.limits.go_up} %: it is planned as far as it goes." unless reachable
           "#{text}; at #{@layout.ladder[reachable]} it could be #{(@layout.alone(id, reachable) * size).round}."
         end

@@ -1,7 +1,7 @@
 module JauntyBell
   module StandIns
     module Ways
-      # Repeat until most have it: the most important goals first, each again and again until enough hold it, then a rung up, then the next goal;
+      # Repeat until most have it: the most important goals first, each again and again until enough own it, then a rung up, then the next goal;
       # once all are done, from the beginning.
       class UntilMost
         NAME = "repeat until most have it"
@@ -14,7 +14,7 @@ module JauntyBell
         end
 
         def places(_, day, squad)
-          @goals.each { |goal| @stands[goal] += 1 while !done?(goal) && held?(goal, day, squad) }
+          @goals.each { |goal| @stands[goal] += 1 while !done?(goal) && owned?(goal, day, squad) }
           order = @goals.reject { |goal| done?(goal) } + @goals.select { |goal| done?(goal) }
           left = @programme.slots
           order.filter_map do |goal|
@@ -30,7 +30,7 @@ module JauntyBell
 
         def done?(goal) = @stands[goal] > @ladder.index(goal.rung)
 
-        def held?(goal, day, squad) = squad.holding(goal.combination_id, @ladder[@stands[goal]], day) >= @programme.limits.go_up / 100.0
+        def owned?(goal, day, squad) = squad.owning(goal.combination_id, @ladder[@stands[goal]], day) >= @programme.limits.go_up / 100.0
       end
     end
   end

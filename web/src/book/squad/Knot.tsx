@@ -1,20 +1,20 @@
 import type { Schemas } from "../../api/client";
 import { RUNGS } from "../../kit/rungs";
 
-type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words" | "due_in">;
+type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words" | "vouched">;
 
-const WORDS = { new: "no marks yet", learning: "learning", held: "held", fading: "fading" };
+const WORDS = { new: "no marks yet", learning: "learning", owned: "owned", fading: "fading" };
 
 /** A knot in a rope: as many turns as the rung, tight as we are sure of it, frayed where it is fading. */
 export function Knot({ knot, name }: { knot: KnotFacts; name: string }) {
   const turns = Math.max(1, RUNGS.indexOf(knot.rung) + 1);
-  const held = knot.state === "held";
+  const owned = knot.state === "owned";
   const fading = knot.state === "fading";
-  const colour = held ? "var(--color-lead)" : fading ? "var(--color-rear)" : "var(--color-brass)";
+  const colour = owned ? "var(--color-lead)" : fading ? "var(--color-rear)" : "var(--color-brass)";
   const loop = 10 - 4.5 * knot.sure_of;
   const width = 1.6 + 1.8 * knot.sure_of;
   const first = 32 - ((turns - 1) * 8) / 2;
-  const holds = knot.state === "held" && knot.due_in ? `, holds ${knot.due_in}` : "";
+  const holds = knot.state === "owned" && knot.vouched ? `, vouched ${knot.vouched}` : "";
   const label = `${name}, ${knot.rung}: ${WORDS[knot.state]}, ${knot.words}${holds}`;
   return (
     <svg viewBox="0 0 64 26" className="h-[26px] w-full max-w-16" role="img" aria-label={label}>
@@ -33,7 +33,7 @@ export function Knot({ knot, name }: { knot: KnotFacts; name: string }) {
           cy="13"
           rx={loop * 0.72}
           ry={loop}
-          fill={held ? colour : "var(--color-chalk)"}
+          fill={owned ? colour : "var(--color-chalk)"}
           stroke={colour}
           strokeWidth={width}
           strokeDasharray={knot.state === "learning" ? "3 2" : undefined}

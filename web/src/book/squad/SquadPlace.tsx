@@ -74,7 +74,7 @@ export default function SquadPlace() {
             />
           )}
           <p className="mt-2 max-w-4xl text-ink-soft text-sm">
-            A knot has a turn for each rung; it tightens as marks make us surer, is filled when it is held, and frays
+            A knot has a turn for each rung; it tightens as marks make us surer, is filled when it is owned, and frays
             when it fades. Repetitions within a set are not independent, and coaches mark differently: read it as a hint
             where to look.
           </p>

@@ -12,7 +12,7 @@ import { MarkHistory } from "./MarkHistory";
 type Page = Schemas["StudentPage"];
 type Mastery = Page["masteries"][number];
 
-const LOOK = { new: "", learning: "text-brass-deep", held: "text-lead", fading: "text-rear" };
+const LOOK = { new: "", learning: "text-brass-deep", owned: "text-lead", fading: "text-rear" };
 
 /** What is owned, rung by rung: how sure we are, until when, who marked; each opens to every mark. */
 export function Mastered({ page }: { page: Page }) {
@@ -35,7 +35,7 @@ export function Mastered({ page }: { page: Page }) {
                 sure_of: mastery.sure_of,
                 rung: mastery.rung,
                 words: mastery.words.sure_of,
-                due_in: mastery.words.due_in,
+                vouched: mastery.words.vouched,
               }}
               name={mastery.name}
             />
@@ -83,10 +83,10 @@ export function Mastered({ page }: { page: Page }) {
   );
 }
 
-/** A bar from 0 to 1: the score, and the line from which it is held. */
+/** A bar from 0 to 1: the score, and the line from which it is owned. */
 function Sureness({ mastery }: { mastery: Mastery }) {
-  const note = mastery.words.due_in
-    ? `holds ${mastery.words.due_in} without practice`
+  const note = mastery.words.vouched
+    ? `the marks vouch for it ${mastery.words.vouched}`
     : mastery.faded_by === "time"
       ? "time has done it: due again"
       : mastery.faded_by === "rough_marks"

@@ -1,12 +1,12 @@
 module JauntyBell
   module Core
     module Weeks
-      # How much clean evidence it takes to hold a rung beside so much rough evidence: Mastery's own line at 0.70, worked out once at
+      # How much clean evidence it takes to own a rung beside so much rough evidence: Mastery's own line at 0.70, worked out once at
       # quarters of a repetition and read between them, because a planner asks for it a million times.
       #
-      #   HeldLine.clean_for(0) # => 5.4556…, so six clean ones without a rough one
-      #   HeldLine.clean_for(4) # => 19.5152…
-      module HeldLine
+      #   OwnedLine.clean_for(0) # => 5.4556…, so six clean ones without a rough one
+      #   OwnedLine.clean_for(4) # => 19.5152…
+      module OwnedLine
         STEP = 0.25 # repetitions
         MOST = 40.0 # rough repetitions up to which it is worked out; beyond, the last stretch goes on
         NEAR = 1e-9
@@ -21,7 +21,7 @@ module JauntyBell
         end
 
         # Clean repetitions that make up for one more rough one where much is known: a rough one weighs as 0.70 to 0.30.
-        def self.price = Book::Mastery::HELD / (1 - Book::Mastery::HELD)
+        def self.price = Book::Mastery::OWNED / (1 - Book::Mastery::OWNED)
 
         def self.table = @table ||= (0..(MOST / STEP).to_i).map { |i| least_clean(i * STEP) }.freeze
 
