@@ -43,6 +43,25 @@ class PlanJobsTest < Minitest::Test
     assert_empty @kept
   end
 
+  def test_what_is_stopped_before_it_began_does_not_go_on
+    20.times do |i|
+      start([:early, i]) { sleep }
+      Jobs.stop([:early, i])
+      Jobs.wait([:early, i])
+    end
+    assert_empty @kept
+  end
+
+  def test_what_broke_is_written_down_without_its_words
+    _, written = capture_subprocess_io do
+      start(:broken) { raise ArgumentError, "somebody's knee" }
+      Jobs.wait(:broken)
+    end
+    assert_includes written, "planning: ArgumentError"
+    refute_includes written, "knee"
+    assert_equal Jobs::BROKEN, Jobs.state(:broken)[:error]
+  end
+
   def test_few_at_once_and_one_for_each_programme
     Jobs::MOST.times { |i| start([:busy, i]) { loop { sleep } } }
     start([:busy, 0]) { flunk }

@@ -19,6 +19,7 @@ module JauntyBell
 
       @jobs = {}
       @lock = Mutex.new
+      @forking = Mutex.new
       @beside = ->(&work) { Thread.new(&work) }
 
       class << self
@@ -85,9 +86,8 @@ module JauntyBell
         # What the process writes, line by line: {"done": share}, {"made": plan} or {"error": sentence}. nil where it
         # was stopped.
         def made(job, &work)
-          reading, writing = IO.pipe
-          job.pid = fork { child(reading, writing, &work) }
-          writing.close
+          reading = forked(job, &work)
+          kill(job) if job.stopped # before there was a process to end
           deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + LONGEST
           followed(job, reading, deadline)
         ensure
@@ -95,6 +95,16 @@ module JauntyBell
           kill(job)
           Process.wait(job.pid) if job.pid
           job.pid = nil
+        end
+
+        # One at a time, so that no process holds the end of another's pipe open. The end to read from.
+        def forked(job, &work)
+          @forking.synchronize do
+            reading, writing = IO.pipe
+            job.pid = fork { child(reading, writing, &work) }
+            writing.close
+            reading
+          end
         end
 
         def followed(job, reading, deadline)
@@ -119,6 +129,8 @@ module JauntyBell
           say.call(made: yield(->(done) { say.call(done: done) }))
         rescue Core::InvalidInput => e
           say&.call(error: e.message)
+        rescue => e
+          Said.error("planning", e)
         ensure
           writing.close
           exit!(0)

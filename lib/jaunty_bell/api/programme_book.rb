@@ -64,7 +64,6 @@ module JauntyBell
       def planning(seed: 0)
         layout.refuse_empty
         given = {seed: seed, from: places_in_force, came: came}
-        layout.squad
         ->(&told) { layout.plan(**given, &told) }
       end
 
