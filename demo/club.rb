@@ -256,9 +256,14 @@ module JauntyBell
       def recordings(there, card, day, starts)
         FACTS["hearts"].flat_map do |heart|
           wearer = there.find { |student| student["name"] == heart["student"] && @today - day <= 5 * heart["worn"] } or next []
-          card[:plan].runs.each_with_index.select { |run, _| run.task&.strikes? }.map do |run, i|
-            strap = StandIns::HeartStrap.new([[run.work, run.effort]], seed: @told.rand(100_000), rest: heart["rest"] + 45, most: heart["max"] || 208 - 0.7 * wearer["age"])
-            {id: told_id, student_id: wearer["id"], round: i, kind: "heart", samples: strap.samples, at: starts + 300 * i}
+          runs, form = card[:plan].runs, @told.rand(0.82..1.02) # no evening is like another
+          strap = StandIns::HeartStrap.new(runs.flat_map { |run| [[run.change + run.explain, 1.5], [run.work, [run.effort * form + @told.rand(-0.7..0.7), 1].max], [run.rest, 2]] },
+            seed: @told.rand(100_000), rest: heart["rest"], most: heart["max"] || 208 - 0.7 * wearer["age"], dropouts: 0.02)
+          heard = strap.samples
+          runs.each_with_index.select { |run, _| run.task&.strikes? }.map do |run, i|
+            bell = run.bell * 1_000
+            samples = heard.select { |at, _| at.between?(bell, bell + run.work * 1_000) }.map { |at, beats| [at - bell, beats] }
+            {id: told_id, student_id: wearer["id"], round: i, kind: "heart", samples: samples, at: starts + run.bell_end}
           end
         end
       end

@@ -13,6 +13,18 @@ class HeartReferenceTest < Minitest::Test
     assert_in_delta 75.67786, steady(150, 40).banister(:women).value, 5e-6
   end
 
+  # Intervals of a minute at 180 and a minute at 100: by hand, 20 × (f(x₁) + f(x₂)) with f(x) = x·0.64·e^(1.92x) and
+  # x = 120/130 and 40/130; the mean's impulse is of x = 80/130 for 40 minutes.
+  def test_reading_by_reading_on_intervals
+    samples = (0..2_399).flat_map { |second| [[second * 1_000, (second / 60).even? ? 180 : 100]] } + [[2_400_000, 100]]
+    heart = HeartRate.new(samples, rest: 60, most: 190)
+    f = ->(x) { x * 0.64 * Math.exp(1.92 * x) }
+    assert_in_delta 20 * (f.call(120 / 130.0) + f.call(40 / 130.0)), heart.banister_by_reading(:men).value, 1e-9
+    assert_in_delta 40 * f.call(80 / 130.0), heart.banister(:men).value, 1e-9
+    assert_operator heart.banister_by_reading(:men).value, :>, heart.banister(:men).value * 1.05
+    assert_in_delta steady(150, 40).banister(:men).value, steady(150, 40).banister_by_reading(:men).value, 1e-9
+  end
+
   # At rest the reserve is not used and the impulse is 0; at the most it is D·0.64·e^1.92 (by hand from the formula).
   def test_the_ends_of_the_reserve
     assert_in_delta 0, steady(60, 10).banister(:men).value, 1e-9

@@ -172,7 +172,10 @@ module JauntyBell
         end
       end
 
-      def heart(heard) = {on: heard[:on].iso8601, title: heard[:title], banister: Files::PointerJson.figure(heard[:banister]), edwards: Files::PointerJson.figure(heard[:edwards])}
+      def heart(heard)
+        figures = %i[banister by_reading edwards].to_h { |kind| [kind, Files::PointerJson.figure(heard[kind])] }
+        heard.slice(:title, :rest, :most, :rounds).merge(on: heard[:on].iso8601, step_s: Core::Book::HeartRate::STEP, **figures)
+      end
 
       def span(book, from, to)
         span = book.span(Date.iso8601(from)..Date.iso8601(to))

@@ -57,15 +57,29 @@ module JauntyBell
         "The heart at rest and which weights to use are not on file." unless student[:heart_rest] && student[:heart_weights]
       end
 
-      # What straps heard since a day, by class, newest first: [{on:, title:, banister: Figure, edwards: Figure}]; none where something is missing.
+      # What straps heard since a day, by class, newest first: [{on:, title:, rest:, most:, rounds: [{round:, title:, beats:}],
+      # banister: Figure, by_reading: Figure, edwards: Figure}]; none where something is missing.
       def hearts(since: ledger.mondays.first)
         return [] if hearts_missing
+        @hearts ||= {}
+        @hearts[since] ||= heard(since)
+      end
+
+      def heard(since)
         heard = @book.recordings(id, since: since).select { |row| row[:kind] == "heart" }
         heard.group_by { |row| row[:class_id] }.values.map do |rounds|
           heart = Core::Book::HeartRate.joined(rounds.map { |row| Core::Book::HeartRate.heard(row[:samples].map(&:to_a)) }, rest: student[:heart_rest], most: heart_most)
-          rounds.first.slice(:on, :title).merge(banister: heart.banister(student[:heart_weights].to_sym), edwards: heart.edwards)
+          weights = student[:heart_weights].to_sym
+          rounds.first.slice(:on, :title).merge(rest: student[:heart_rest], most: heart_most.round, rounds: rounds.map { |row| curve(row) },
+            banister: heart.banister(weights), by_reading: heart.banister_by_reading(weights), edwards: heart.edwards)
         end
       end
+
+      def curve(row)
+        {round: row[:round] + 1, title: row[:round_title] || "Round #{row[:round] + 1}", beats: Core::Book::HeartRate.curve(Core::Book::HeartRate.heard(row[:samples].map(&:to_a)))}
+      end
+
+      private :heard, :curve
 
       # Beats a minute at the most: as measured, else by age.
       def heart_most = student[:heart_max] || Core::Book::HeartRate.most_by_age(age)

@@ -102,10 +102,10 @@ module JauntyBell
         rows.map { |row| row.merge(partners: partners.fetch(row[:class_id], []), **written.transform_values { |by_class| by_class.fetch(row[:class_id], []) }) }
       end
 
-      # What a strap or a sensor heard of a student since a time, newest first: [{class_id:, round:, kind:, samples:, on:, title:}].
+      # What a strap or a sensor heard of a student since a time, newest first, by round: [{class_id:, round:, round_title:, kind:, samples:, on:, title:}].
       def recordings(student_id, since:)
         on_day(of(:recordings, student_id).join(:classes, club_id: :club_id, id: :class_id)).where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since) }
-          .order(Sequel.desc(:starts_at), :round).select_append(:class_id, :round, :kind, :samples, :title).all
+          .order(Sequel.desc(:starts_at), :round).select_append(:class_id, :round, :kind, :samples, :title, round_title.as(:round_title)).all
       end
 
       # Rows of what can be taken out as a table, by the columns Files::Intake reads: "roster", "log" or "marks".
@@ -128,6 +128,11 @@ module JauntyBell
       def combination_names = @db[:combinations].where(club_id: @club_id).select_hash(:id, :name)
 
       private
+
+      # Of a recording's round, as it was called when it rang.
+      def round_title
+        @db[:round_runs].where(club_id: Sequel[:recordings][:club_id], class_id: Sequel[:recordings][:class_id], round: Sequel[:recordings][:round], counts: true).order(:at).limit(1).select(:title)
+      end
 
       def efforts_of(students) = of(:efforts, students).where(Sequel[:efforts][:taken_back_at] => nil)
 

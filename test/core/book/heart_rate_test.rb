@@ -31,6 +31,11 @@ class HeartRateTest < Minitest::Test
     assert_nil HeartRate.joined([[]], rest: 60, most: 190).edwards.value
   end
 
+  def test_a_curve_for_the_picture
+    assert_equal [150, nil, 170], HeartRate.curve((0..4).map { |s| [s * 1_000, 150] } + (10..12).map { |s| [s * 1_000, 170] })
+    assert_empty HeartRate.curve([])
+  end
+
   def test_nothing_heard
     figure = heart([[0, 150]]).banister(:men)
     assert_nil figure.value

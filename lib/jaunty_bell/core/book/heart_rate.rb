@@ -26,6 +26,15 @@ module JauntyBell
         # Those samples that can have been heard; what was kept before anybody looked is left out.
         def self.heard(samples) = samples.select { |sample| read(sample) rescue false } # rubocop:disable Style/RescueModifier
 
+        STEP = 5 # seconds of a curve's points
+
+        # Means over STEP seconds each, nil where nothing was heard: what a picture draws.
+        def self.curve(samples)
+          return [] if samples.empty?
+          by_step = samples.group_by { |at, _| (at / (STEP * 1_000)).floor }
+          (0..by_step.keys.max).map { |step| by_step[step]&.then { |some| (some.sum(&:last).fdiv(some.size)).round } }
+        end
+
         # Of several recordings, each with a clock of its own, one after another.
         def self.joined(recordings, rest:, most:)
           samples = recordings.reject(&:empty?).reduce([]) { |all, one| all + one.map { |at, beats| [at + (all.empty? ? 0 : all.last.first + LONGEST_GAP + 1 - one.first.first), beats] } }
@@ -49,9 +58,17 @@ module JauntyBell
         # Figure of Banister's impulse: D·x·k·e^(c·x), x the share of the reserve that the mean uses. `weights` :men or :women.
         def banister(weights)
           factor, power = WEIGHTS.fetch(weights)
-          figure(:trimp_banister, "minutes · x · #{factor} · e^(#{power}·x), x = (mean − rest) ÷ (most − rest)", BANISTER) do
-            x = ((mean - @rest) / (@most - @rest)).clamp(0, 1)
-            minutes * x * factor * Math.exp(power * x)
+          figure(:trimp_banister, "minutes · x · #{factor} · e^(#{power}·x), x = (mean − rest) ÷ (most − rest)", BANISTER, FROM_THE_MEAN) { minutes * weighed(mean, factor, power) }
+        end
+
+        FROM_THE_MEAN = "of the mean of all that was heard, as most published values are; on intervals it is lower than reading by reading"
+        BY_READING = "hard minutes weigh more than easy ones take away, so on intervals it is higher than from the mean; do not mix the two in one row"
+
+        # The same, each reading weighed by itself and then added up.
+        def banister_by_reading(weights)
+          factor, power = WEIGHTS.fetch(weights)
+          figure(:trimp_banister_by_reading, "Σ minutes · x · #{factor} · e^(#{power}·x) over the readings, x = (reading − rest) ÷ (most − rest)", BANISTER, BY_READING) do
+            @spans.sum { |ms, beats| ms / 60_000.0 * weighed(beats, factor, power) }
           end
         end
 
@@ -72,8 +89,14 @@ module JauntyBell
 
         private
 
-        def figure(name, formula, source)
-          facts = {name: name, formula: formula, source: source}
+        # What a minute at so many beats counts.
+        def weighed(beats, factor, power)
+          x = (beats - @rest).fdiv(@most - @rest).clamp(0, 1)
+          x * factor * Math.exp(power * x)
+        end
+
+        def figure(name, formula, source, note = nil)
+          facts = {name: name, formula: formula, source: source, note: note}
           return Figure.new(**facts, reason: "The strap heard nothing that lasted.") if @spans.empty?
           Figure.new(**facts, value: yield, inputs: {minutes: minutes.round(2), mean: mean.round(1), rest: @rest, most: @most})
         end

@@ -6,6 +6,7 @@ import { asks } from "../../kit/queries";
 import { dayAndMonth, shortDate } from "../../kit/time";
 import { whole } from "../figures";
 import { Told, Where } from "../where";
+import { HeartChart } from "./HeartChart";
 
 type Tally = Schemas["WorkTally"];
 
@@ -47,14 +48,16 @@ export function Work({ student }: { student: string }) {
           {work.data.hearts.length > 0 && (
             <>
               <h3 className="mt-3 font-bold">Heart</h3>
-              <div className="grid gap-2 sm:grid-cols-2">
+              <div className="grid gap-4">
                 {work.data.hearts.map((heard) => (
                   <div key={heard.on + heard.title}>
-                    <p className="text-xs">
+                    <p className="font-semibold text-xs">
                       {shortDate(heard.on)}, {heard.title}
                     </p>
-                    <div className="grid grid-cols-2 items-start gap-2">
+                    <HeartChart heard={heard} />
+                    <div className="grid grid-cols-3 items-start gap-2">
                       <Told figure={heard.banister} />
+                      <Told figure={heard.by_reading} />
                       <Told figure={heard.edwards} />
                     </div>
                   </div>
