@@ -11,7 +11,7 @@ module JauntyBell
       end
 
       post "/parts", who: :all do
-        analysis = Core::Bench.analyse(body_given["notation"], reading: reading, setting: setting(body_given))
+        analysis = Core::Bench.analyse(body_given["notation"], reading: reading, setting: setting(body_given), **paced(body_given))
         answer(Files::PartsJson.new(analysis).to_a)
       end
 

@@ -132,7 +132,7 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
               bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
               select={setStepped}
             />
-            <CountsPanel reading={shown} />
+            <CountsPanel reading={shown} pace={written ? answer.data?.pace : null} />
           </div>
         )}
         <PaceBar
@@ -152,7 +152,12 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
           readable={Boolean(reading)}
           faulty={reading?.findings.some((finding) => finding.severity === "fault") ?? false}
         />
-        <Teaching reading={reading ?? undefined} show={setBeside} mirror={mirror} />
+        <Teaching
+          reading={reading ?? undefined}
+          pace={answer.data?.pace ?? undefined}
+          show={setBeside}
+          mirror={mirror}
+        />
         {reading && (
           <Button
             look="quiet"

@@ -1,7 +1,9 @@
-import type { Reading } from "../api/client";
+import type { Reading, Schemas } from "../api/client";
 
-/** What one set asks: left and right, levels, limbs and time. */
-export function CountsPanel({ reading }: { reading: Reading }) {
+type Props = { reading: Reading; pace?: Schemas["Pace"] | null };
+
+/** What one set asks: left and right, levels, limbs, and the time it takes at the tempo that is shown. */
+export function CountsPanel({ reading, pace }: Props) {
   const { counts } = reading;
   const level = counts.by_level;
   return (
@@ -21,7 +23,8 @@ export function CountsPanel({ reading }: { reading: Reading }) {
       <Group title="by limb" rows={Object.entries(counts.by_limb).filter(([, n]) => n > 0)} />
       <div className="text-sm">
         <p className="text-ink-soft">one set</p>
-        <p className="wide font-extrabold text-2xl">{reading.set_time.toFixed(2)} s</p>
+        <p className="wide font-extrabold text-2xl">{(pace ?? reading).set_time.toFixed(2)} s</p>
+        {pace && <p className="text-ink-soft">at {Math.round(pace.tempo * 10) / 10} beats a min</p>}
         <p className="text-ink-soft">
           {reading.beats} beats · {counts.actions} actions
         </p>

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { Reading, Schemas } from "../api/client";
 import { asks } from "../kit/queries";
 
+type Pace = { tempo: number; pause: number };
 export type Beside = { title: string; notation: string };
 const KINDS = {
   forward: "from the front",
@@ -15,10 +16,12 @@ const KINDS = {
 /** How to teach it: parts with their counts, what the holder does, and the other stance, each shown beside the original. */
 export function Teaching({
   reading,
+  pace,
   show,
   mirror,
 }: {
   reading?: Reading;
+  pace?: Pace;
   show: (beside: Beside) => void;
   mirror: () => void;
 }) {
@@ -26,7 +29,7 @@ export function Teaching({
   return (
     <section aria-label="Teaching it" className="grid gap-1.5">
       <Fold title="Parts">
-        <PartList notation={reading.canonical} show={show} />
+        <PartList notation={reading.canonical} pace={pace} show={show} />
       </Fold>
       <Fold title="For the holder">
         <Holder reading={reading} />
@@ -56,8 +59,10 @@ function Fold({ title, children }: { title: string; children: React.ReactNode })
   );
 }
 
-function PartList({ notation, show }: { notation: string; show: (beside: Beside) => void }) {
-  const parts = useQuery(asks.parts(notation));
+type PartListProps = { notation: string; pace?: Pace; show: (beside: Beside) => void };
+
+function PartList({ notation, pace, show }: PartListProps) {
+  const parts = useQuery(asks.parts({ notation, ...(pace && { tempo: pace.tempo, pause: pace.pause }) }));
   const kinds = Map.groupBy(parts.data ?? [], (part) => part.kind);
   if (parts.data?.length === 0) return <p className="text-ink-soft text-sm">One action has no parts.</p>;
   return (

@@ -67,10 +67,11 @@ export const asks = {
       placeholderData: keepPreviousData,
       staleTime: 30_000,
     }),
-  parts: (notation: string) =>
+  parts: (body: { notation: string; tempo?: number; pause?: number }) =>
     queryOptions({
-      queryKey: ["parts", notation],
-      queryFn: () => data(api.POST("/api/bench/parts", { body: { notation } })),
+      queryKey: ["parts", body],
+      queryFn: () => data(api.POST("/api/bench/parts", { body })),
+      placeholderData: keepPreviousData,
       staleTime: MINUTE,
     }),
   shelf: (archived: boolean, search: string) =>
