@@ -27,10 +27,10 @@ module JauntyBell
       # Each action with what is needed to draw it.
       def actions
         second = 60 / @analysis.tempo
-        links = @analysis.links
+        links, places = @analysis.links, Core::Bench::Wrap.places(@analysis)
         @analysis.walk.visits.map do |visit|
           action_facts(visit.action).merge(range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
-            beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index])
+            beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index], place: place(places[visit.index]))
         end
       end
 
@@ -59,6 +59,13 @@ module JauntyBell
          contact: action.contact?, feint: action.feint, force: action.force, recovery: action.recovery,
          with: action.with && {technique: action.with.technique.id, family: action.with.technique.family, label: @writer.label(action.with), side: action.with.side}}
       end
+
+      def place(place)
+        {starts: seconds(place.starts), middle: seconds(place.middle), ends: seconds(place.ends), out: place.out, thread: place.thread, mark: place.mark.to_h,
+         pin: place.pin && {out: place.pin.first, mark: place.pin.last.to_h}}
+      end
+
+      def seconds(exact) = exact.to_f.round(6)
 
       def findings
         @analysis.findings.map do |finding|

@@ -39,7 +39,7 @@ module JauntyBell
 
       def wrap(pdf, task, at:, width:, half:)
         return unless task.strikes?
-        drawing = WrapSvg.new(AnalysisJson.new(analysis(task)).actions, analysis(task).set_time.to_f, width: width, half: half)
+        drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis(task)), analysis(task).set_time, width: width, half: half)
         pdf.svg(drawing.to_s, at: at, width: width, enable_web_requests: false)
       end
     end

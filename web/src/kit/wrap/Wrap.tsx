@@ -2,7 +2,7 @@ import { useId } from "react";
 import type { Drawn } from "../../api/client";
 import { useWidth } from "../width";
 import { layOut, type Place, type Row } from "./layout";
-import { COLOURS, DefenceMark, Mark, StepMark } from "./shapes";
+import { COLOURS, MarkShape } from "./shapes";
 
 type Cloth = { actions: Drawn[]; setTime: number; spoken: string };
 type Sizes = { half: number; leastBeat: number; labels: boolean; inRows?: Sizes };
@@ -122,21 +122,17 @@ function Placed({ place, k, selected }: { place: Place; k: number; selected: boo
       {action.family !== "defence" && action.family !== "step" && (
         <circle cx={x} cy={y} r={27 * k} fill="#FBF6EA" opacity="0.9" />
       )}
-      {pin && action.with && (
+      {pin && action.place.pin && (
         <g>
           <path d={`M${x} ${y}L${pin.x} ${pin.y}`} stroke="var(--color-ink)" strokeWidth="1.5" />
           <g transform={`translate(${pin.x} ${pin.y}) scale(${k})`}>
-            {action.with.family === "step" ? (
-              <StepMark technique={action.with.technique} />
-            ) : (
-              <DefenceMark side={action.with.side} />
-            )}
+            <MarkShape mark={action.place.pin.mark} />
           </g>
           <circle cx={x} cy={(y + pin.y) / 2} r={3.5 * Math.max(k, 0.5)} fill="var(--color-ink)" />
         </g>
       )}
       <g transform={`translate(${x} ${y}) scale(${k})`}>
-        <Mark action={action} />
+        <MarkShape mark={action.place.mark} />
       </g>
     </g>
   );
@@ -144,17 +140,12 @@ function Placed({ place, k, selected }: { place: Place; k: number; selected: boo
 
 /** The link from one action to the next: whole, slack where it is weak, cut where it is a fault. */
 function Thread({ from, to, wide }: { from: Place; to: Place; wide: boolean }) {
-  if (
-    from.action.by === "partner" ||
-    to.action.by === "partner" ||
-    from.action.family === "pause" ||
-    to.action.family === "pause"
-  )
-    return null;
+  const { thread } = to.action.place;
+  if (thread === null) return null;
   const reach = (to.x - from.x) * 0.5;
   const curve = (sag: number) =>
     `M${from.x} ${from.y}C${from.x + reach} ${from.y + sag} ${to.x - reach} ${to.y + sag} ${to.x} ${to.y}`;
-  if (to.action.link === "slack") {
+  if (thread === "slack") {
     return (
       <path
         d={curve(wide ? 34 : 9)}
@@ -166,7 +157,7 @@ function Thread({ from, to, wide }: { from: Place; to: Place; wide: boolean }) {
       />
     );
   }
-  if (to.action.link === "cut") {
+  if (thread === "cut") {
     const [x, y] = [(from.x + to.x) / 2, (from.y + to.y) / 2];
     const r = wide ? 7 : 3;
     return (
