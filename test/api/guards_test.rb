@@ -74,8 +74,8 @@ class GuardsTest < ApiTest
     presence = db[:attendances].where(taken_back_at: nil).count
     assert_equal [2, 1], [presence, db[:presences].count], "a row for each coming, one student"
     assert_equal 1, call(:get, "/api/floor/classes?days=1").find { |row| row[:id] == @held[:id] }[:present]
-    there = JauntyBell::Core::Floor::Presence.of(comings: db[:attendances].where(taken_back_at: nil).select_map(:at), goings: db[:departures].select_map(:at))
-    assert_equal [true, false, true], rounds.map { |run| there.at?(Time.iso8601(run[:at])) }
+    there = Store::Attended.new(db, club, [@held[:id]]).presence(@held[:id], @student)
+    assert_equal [60, 0, 60], rounds.map { |run| Time.iso8601(run[:at]).then { |ended| there.seconds(ended - 60, ended) } }
   end
 
   def test_what_is_taken_back_before_it_comes_does_not_count

@@ -19,7 +19,7 @@ class WorksTest < StoreTest
 
   def seat(strikes, left) = Seat.new(strikes: strikes, impacts: 5.0, striking: 90.0, holding: 90.0, hand: {"left" => left, "right" => strikes - left}, leg: {}, limb: {}, level: {"head" => strikes}, technique: {"jab" => strikes})
 
-  def round(index) = Work::Round.new(index: index, title: "Round #{index}", seconds: 180, intensity: %w[light medium hard][index], contact: index == 2, head: index == 2, pair: seat(100.0, 70.0), trio: seat(60.0, 42.0))
+  def round(index) = Work::Round.new(index: index, title: "Round #{index}", seconds: 180, intensity: %w[light medium hard][index], contact: index == 2, head: index == 2, shared: true, pair: seat(100.0, 70.0), trio: seat(60.0, 42.0))
 
   def there(came: 0, left: nil, **facts)
     new_student(group: @group, name: uuid, **facts).tap do |id|
@@ -29,16 +29,44 @@ class WorksTest < StoreTest
 
   def tally(id) = works.of_student(db[:students].first(id: id), since: Date.new(2026, 5, 1)).first.last
 
-  def test_for_the_rounds_they_were_there_for
-    {{} => 300, {came: 700} => 200, {came: 1750} => 100, {left: 1250} => 200, {left: 1190} => 200, {left: 300} => 0, {came: 700, left: 1250} => 100}.each do |when_there, strikes|
-      assert_equal strikes, tally(there(**when_there)).strikes, when_there.inspect
+  # Rounds rang from 420 to 600, 1,020 to 1,200 and 1,620 to 1,800 s: 100 strikes each, of a part of it as much as that part.
+  def test_for_what_rang_while_they_were_there
+    {{} => 300, {came: 700} => 200, {came: 1_710} => 50, {left: 1_250} => 200, {left: 1_110} => 150, {left: 300} => 0, {came: 510, left: 1_110} => 100}.each do |when_there, strikes|
+      assert_in_delta strikes, tally(there(**when_there)).strikes, 1e-6, when_there.inspect
     end
   end
 
-  def test_of_a_trio_a_trio_s_share
+  def paired(*ids, at: 0) = classes.record(@held, {pairings: [{id: uuid, student_ids: ids, at: BEGAN + at}]}, coach_id: nil)
+
+  def test_of_a_trio_a_trio_s_share_from_when_it_was_made
     one, two, three, four = Array.new(4) { there }
-    classes.record(@held, {pairings: [{id: uuid, student_ids: [one, two, three], at: BEGAN}]}, coach_id: nil)
+    paired one, two, three
     assert_equal [180.0, 180.0, 300.0], [one, three, four].map { |id| tally(id).strikes }
+    paired one, four, at: 900
+    assert_equal 60.0 + 200.0, tally(one).strikes, "one round as a trio, two as a pair"
+  end
+
+  def test_impacts_are_of_what_the_partner_was_there_for
+    one, two = there, there(left: 510)
+    paired one, two
+    assert_in_delta 15, tally(there).impacts, 1e-6
+    assert_in_delta 2.5, tally(one).impacts, 1e-6, "half of the first round's five"
+    assert_in_delta 300, tally(one).strikes, 1e-6
+  end
+
+  def partners = db[:partners].select_map(%i[one_id two_id seconds]).map { |one, two, seconds| [[one, two].sort, seconds] }.to_h
+
+  def test_partners_are_those_with_whom_a_shared_round_rang
+    one, two, three, late = there, there(left: 1_250), there(left: 430), there(came: 2_000)
+    paired one, two
+    paired three, late
+    works.keep(@held, Array.new(3) { |i| round(i) })
+    assert_equal({[one, two].sort => 360}, partners, "the third left ten seconds into the first round, the fourth came after the last bell")
+    paired one, three, at: 5
+    works.keep(@held, Array.new(3) { |i| round(i) })
+    assert_empty partners, "paired anew before the first round: ten seconds are no round together"
+    works.keep(@held, Array.new(3) { |i| round(i).but(shared: false) })
+    assert_empty partners
   end
 
   def test_left_and_right_by_the_stance
@@ -60,8 +88,8 @@ class WorksTest < StoreTest
     assert_equal [Date.new(2026, 6, 1), @held], works.of_student(db[:students].first(id: id), since: Date.new(2026, 6, 1)).first.first(2)
   end
 
-  def test_worked_seconds_leave_skipped_rounds_out
+  def test_worked_seconds_are_those_that_rang
     classes.record(@held, {round_runs: [{id: uuid, round: 3, title: "Skipped", combination_id: nil, worked_s: 9, outcome: "skipped", at: BEGAN + 2400}, {id: uuid, round: 0, title: "Again", combination_id: nil, worked_s: 60, outcome: "done", at: BEGAN + 2500}]}, coach_id: nil)
-    assert_equal({0 => 240, 1 => 180, 2 => 180}, works.worked(@held))
+    assert_equal({0 => 240, 1 => 180, 2 => 180, 3 => 9}, works.worked(@held))
   end
 end

@@ -147,9 +147,9 @@ module JauntyBell
 
       # {class id => names of whom they worked with}
       def partners(student_id, class_ids)
-        groups = @db[:pairings].where(club_id: @club_id, class_id: class_ids).where(Sequel.lit("student_ids @> ?", Sequel.pg_array([student_id], :uuid))).select_map(%i[class_id student_ids])
-        names = @db[:students].where(club_id: @club_id, id: groups.flat_map { |_, ids| ids.to_a }.uniq).select_hash(:id, :name)
-        groups.each_with_object({}) { |(id, ids), found| found[id] = (found[id].to_a + names.values_at(*(ids.to_a - [student_id])).compact).uniq }
+        others = Sequel.case({{one_id: student_id} => :two_id}, :one_id)
+        @db[:partners].where(Sequel[:partners][:club_id] => @club_id, :class_id => class_ids).where(Sequel.|({one_id: student_id}, {two_id: student_id}))
+          .join(:students, club_id: :club_id, id: others).order(:name).select_hash_groups(:class_id, :name)
       end
 
       # {notes:, knocks:, broke:}, each {class id => list}

@@ -6,7 +6,7 @@ module JauntyBell
                round_runs: %i[id class_id round title combination_id worked_s outcome device at], calls: %i[id class_id round combination_id at],
                marks: %i[id class_id student_id combination_id rung on attempted clean broke_at rubric at], notes: %i[id class_id student_id text at],
                knocks: %i[id class_id student_id matter text at], recordings: %i[id class_id student_id round kind samples at],
-               efforts: %i[id class_id student_id on effort minutes estimated at]}.freeze
+               efforts: %i[id class_id student_id on effort minutes estimated at], bells: %i[id class_id device running at]}.freeze
       TAKEN_BACK = %i[attendances marks efforts].freeze # what can be taken back
       SAID_BY = %i[marks notes knocks].freeze # whose coach is kept
 
@@ -153,16 +153,19 @@ module JauntyBell
       # The club's own day of a class.
       def day_of(row) = day_at(row[:starts_at])
 
-      # What a class knows of these students at the door: `day`; `came` {student id => {last: the day they last came, minutes: what
-      # they trained at the club on the day already}}; `met` {[id, id] in order => days since they last worked together}.
+      # What a class knows of these students at the door: `day`; `came` {student id => {before: the last day they came a fortnight ago or
+      # earlier, since: days they came since, minutes: what they trained at the club on the day already}}; `met` {[id, id] in order
+      # => days since they last worked together}.
       def known_of(row, ids)
         day = day_of(row)
-        came = @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
+        there = @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids).exclude(class_id: row[:id])
           .join(:classes, club_id: :club_id, id: :class_id).where { Sequel[:classes][:starts_at] < row[:starts_at] + 43_200 }
-          .select(:student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone), Sequel[:classes][:minutes])
-          .from_self.group(:student_id).select(:student_id, Sequel.lit("max(day) FILTER (WHERE day <= ?) AS before", day - Core::Book::Away::FOR),
-            Sequel.lit("array_agg(day) FILTER (WHERE day > ? AND day < ?) AS since", day - Core::Book::Away::FOR, day), Sequel.lit("coalesce(sum(minutes) FILTER (WHERE day = ?), 0) AS minutes", day))
-        {day: day, came: came.to_hash(:student_id), met: met_lately(row, ids)}
+          .select(:class_id, :student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone)).from_self
+        came = there.group(:student_id).select(:student_id, Sequel.lit("max(day) FILTER (WHERE day <= ?) AS before", day - Core::Book::Away::FOR),
+          Sequel.lit("array_agg(day) FILTER (WHERE day > ? AND day < ?) AS since", day - Core::Book::Away::FOR, day), Sequel.lit("array_agg(class_id) FILTER (WHERE day = ?) AS today", day)).to_hash(:student_id)
+        attended = Attended.new(@db, @club_id, came.values.flat_map { |each| each[:today].to_a }.uniq, students: ids)
+        came.each { |id, each| each[:minutes] = each[:today].to_a.sum { |class_id| attended.minutes(class_id, id).to_i } }
+        {day: day, came: came, met: met_lately(row, ids)}
       end
 
       private
@@ -174,11 +177,9 @@ module JauntyBell
 
       # {[id, id] in order => days} of who worked with whom in the classes before this one.
       def met_lately(row, ids)
-        @db[:pairings].where(Sequel[:pairings][:club_id] => @club_id).join(:classes, club_id: :club_id, id: :class_id)
-          .where(starts_at: (row[:starts_at] - MET_WITHIN * 86_400)...row[:starts_at]).where(Sequel.lit("student_ids && ?", Sequel.pg_array(ids, :uuid)))
-          .order(:starts_at).select_map([:student_ids, :starts_at]).each_with_object({}) do |(group, at), met|
-            group.to_a.sort.combination(2) { |pair| met[pair] = ((row[:starts_at] - at) / 86_400).floor }
-          end
+        @db[:partners].where(Sequel[:partners][:club_id] => @club_id, :one_id => ids, :two_id => ids).join(:classes, club_id: :club_id, id: :class_id)
+          .where(starts_at: (row[:starts_at] - MET_WITHIN * 86_400)...row[:starts_at])
+          .order(:starts_at).select_map(%i[one_id two_id starts_at]).to_h { |one, two, at| [[one, two].sort, ((row[:starts_at] - at) / 86_400).floor] }
       end
 
       # The club's own day of an instant.

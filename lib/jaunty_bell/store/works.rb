@@ -1,6 +1,7 @@
 module JauntyBell
   module Store
-    # What classes came to (Core::Book::ClassWork), kept from when they were closed, and what of it each student was there for.
+    # What classes came to (Core::Book::ClassWork), kept from when they were closed, what of it each student was there for, and
+    # who really worked with whom.
     class Works
       Round = Core::Book::ClassWork::Round
       Seat = Core::Book::ClassWork::Seat
@@ -10,32 +11,33 @@ module JauntyBell
         @club_id = club_id
       end
 
-      # Keeps what a class came to: `rounds` of the core.
+      # Keeps what a class came to: `rounds` of the core; and who worked with whom in it.
       def keep(class_id, rounds)
         stored = rounds.map { |round| round.to_h.merge(pair: round.pair.to_h, trio: round.trio.to_h) }
         @db[:class_works].insert_conflict(target: %i[club_id class_id], update: {rounds: Sequel.pg_jsonb(stored)}).insert(club_id: @club_id, class_id: class_id, rounds: Sequel.pg_jsonb(stored))
+        keep_partners(class_id, rounds)
       end
 
       # {index of the run => seconds it was worked} as the Floor recorded it.
       def worked(class_id)
-        @db[:round_runs].where(club_id: @club_id, class_id: class_id, counts: true).exclude(outcome: "skipped").group(:round).select_hash(:round, Sequel.function(:sum, :worked_s).cast(Integer).as(:worked_s))
+        @db[:round_runs].where(club_id: @club_id, class_id: class_id, counts: true).group(:round).select_hash(:round, Sequel.function(:sum, :worked_s).cast(Integer).as(:worked_s))
       end
 
-      # What one student did in each class since a day, newest first: [[day, class id, Core::Book::ClassWork::Tally]]. A round counts for who was there when it
-      # ended. Five queries.
+      # What one student did in each class since a day, newest first: [[day, class id, Core::Book::ClassWork::Tally]]: of each round as
+      # much as rang while they were there. Six queries.
       def of_student(student, since:)
         rows = classes(student[:id], since).all
-        ids = rows.map { |row| row[:class_id] }
-        trios, ended, there = trios(student[:id], ids), ended(ids), presences(student[:id], ids)
+        attended = Attended.new(@db, @club_id, rows.map { |row| row[:class_id] })
         rows.map do |row|
-          rounds = row[:rounds].map { |round| read(round) }.select { |round| there?(round, ended.fetch(row[:class_id], {}), there.fetch(row[:class_id])) }
-          [row[:on], row[:class_id], Core::Book::ClassWork.sum(rounds, seats: trios.include?(row[:class_id]) ? 3 : 2, southpaw: student[:stance] == "southpaw")]
+          rang = attended.rang(row[:class_id])
+          theirs = row[:rounds].map { |round| read(round) }.map { |round| there(attended, row[:class_id], student[:id], round, rang.fetch(round.index, [])) }
+          [row[:on], row[:class_id], Core::Book::ClassWork.sum(theirs, southpaw: student[:stance] == "southpaw")]
         end
       end
 
       private
 
-      GRACE = 120 # seconds that somebody may be gone before a round's end and have been there for it
+      There = Core::Book::ClassWork::There
 
       def classes(student_id, since)
         zone = @db[:clubs].where(id: @club_id).select(:time_zone)
@@ -45,28 +47,30 @@ module JauntyBell
           .select(Sequel[:classes][:id].as(:class_id), :rounds, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS \"on\"", zone), :starts_at)
       end
 
-      # {class id => Core::Floor::Presence}
-      def presences(student_id, class_ids)
-        events = {attendances: {taken_back_at: nil}, departures: {}}.map do |table, but|
-          @db[table].where(club_id: @club_id, student_id: student_id, class_id: class_ids, **but).select_hash_groups(:class_id, :at)
+      # How much of a round that rang in these stretches somebody was there for, and how much of that with their partner.
+      def there(attended, class_id, student_id, round, stretches)
+        company, presence = attended.company(class_id), attended.presence(class_id, student_id)
+        worked = stretches.sum { |from, to| to - from }
+        return There.new(round: round, share: 0) unless worked.positive?
+        at = stretches.last.last
+        partners = company.with(student_id, at).map { |id| attended.presence(class_id, id) & presence }
+        seconds = ->(whose) { stretches.sum { |from, to| whose.seconds(from, to) } }
+        There.new(round: round, share: seconds.call(presence) / worked, seats: company.seats(student_id, at), together: partners.any? ? partners.map(&seconds).max / worked : nil)
+      end
+
+      LEAST = Core::Book::ClassWork::LEAST
+
+      # Who worked with whom: a shared round rang while both were there, for so long that it counts.
+      def keep_partners(class_id, rounds)
+        attended = Attended.new(@db, @club_id, [class_id])
+        rang, company = attended.rang(class_id), attended.company(class_id)
+        met = rounds.select(&:shared).flat_map { |round| rang.fetch(round.index, []) }.each_with_object(Hash.new(0)) do |(from, to), seconds|
+          attended.came(class_id).each do |one|
+            company.with(one, to).each { |two| seconds[[one, two]] += (attended.presence(class_id, one) & attended.presence(class_id, two)).seconds(from, to) if one < two }
+          end
         end
-        class_ids.to_h { |id| [id, Core::Floor::Presence.of(comings: events[0].fetch(id, []), goings: events[1].fetch(id, []))] }
-      end
-
-      def trios(student_id, class_ids)
-        @db[:pairings].where(club_id: @club_id, class_id: class_ids).where(Sequel.lit("student_ids @> ? AND cardinality(student_ids) = 3", Sequel.pg_array([student_id], :uuid))).select_set(:class_id)
-      end
-
-      # {class id => {round => when it ended}}
-      def ended(class_ids)
-        @db[:round_runs].where(club_id: @club_id, class_id: class_ids, counts: true).order(:at).select(:class_id, :round, :at).each_with_object({}) do |row, found|
-          (found[row[:class_id]] ||= {})[row[:round]] = row[:at]
-        end
-      end
-
-      def there?(round, ended, presence)
-        at = ended[round.index] or return true
-        presence.at?(at, grace: GRACE)
+        @db[:partners].where(club_id: @club_id, class_id: class_id).delete
+        @db[:partners].multi_insert(met.select { |_, seconds| seconds >= LEAST }.map { |(one, two), seconds| {club_id: @club_id, class_id: class_id, one_id: one, two_id: two, seconds: seconds.round} })
       end
 
       def read(data)

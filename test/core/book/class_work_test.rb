@@ -9,7 +9,9 @@ class ClassWorkTest < Minitest::Test
   # Rounds worked in full, or for so many seconds.
   def work(plan, seconds = nil) = Work.of(plan, plan.runs.each_with_index.to_h { |run, i| [i, seconds || run.work] })
 
-  def sum(plan, seconds = nil, **how) = Work.sum(work(plan, seconds), **how)
+  def there(rounds, share: 1, **how) = rounds.map { |round| Work::There.new(round: round, share: share, **how) }
+
+  def sum(plan, seconds = nil, southpaw: false, **how) = Work.sum(there(work(plan, seconds), **how), southpaw: southpaw)
 
   def test_worked_in_full_it_is_the_card_s_own_share
     card = plan(block("bag", round("1-2-3b-2", work: 180)), block("pads", round("1-2-rear kick", work: 240, swap: "even", implement: "long-pads")), students: 2)
@@ -22,9 +24,19 @@ class ClassWorkTest < Minitest::Test
 
   def test_cut_it_is_as_much_less_and_what_did_not_happen_is_nothing
     card = plan(block("bag", round("1-2", work: 180), round("1-2", work: 180)))
-    assert_in_delta sum(card).strikes / 3, Work.sum(Work.of(card, {0 => 120, 1 => 0})).strikes, 1e-6
-    assert_equal 0, Work.sum(Work.of(card, {})).strikes
-    assert_in_delta sum(card).strikes, sum(card, 900).strikes, 1e-6, "a round that was repeated by the clock is not counted twice"
+    assert_in_delta sum(card).strikes / 3, Work.sum(there(Work.of(card, {0 => 120, 1 => 0}))).strikes, 1e-6
+    assert_equal 0, Work.sum(there(Work.of(card, {}))).strikes
+    assert_in_delta 2 * sum(card).strikes, sum(card, 360).strikes, 1e-6, "a round that rang again was struck again"
+  end
+
+  def test_of_what_rang_while_they_and_their_partner_were_there
+    card = plan(block("partner", round("1-[1]-rear parry-2", implement: "partner", swap: "even", work: 120)), block("pads", round("1-2", work: 120, swap: "even", implement: "focus-mitts")))
+    whole, half, alone = sum(card), sum(card, share: 0.5), sum(card, share: 0.5, together: 0.1)
+    assert_in_delta whole.strikes / 2, half.strikes, 1e-6
+    assert_in_delta whole.impacts / 2, half.impacts, 1e-6
+    assert_in_delta whole.impacts / 10, alone.impacts, 1e-6
+    assert_in_delta half.strikes, alone.strikes, 1e-6
+    assert_equal [1, 1, 0, 0], [whole.contact, half.contact, alone.contact, sum(card, share: 0.2).contact], "24 s of it are no round"
   end
 
   def test_of_a_trio_a_third

@@ -25,10 +25,15 @@ class PresenceTest < Minitest::Test
     CASES.each { |(comings, goings), spans| assert_equal spans.map { |from, to| [at(from), at(to)] }, presence(comings, goings).spans, "#{comings} #{goings}" }
   end
 
-  def test_who_was_there_when
+  def test_how_long_between_two_instants
     there = presence([10, 40], [30])
-    assert_equal [false, true, true, false, true], [5, 10, 29, 35, 59].map { |minute| there.at?(at(minute)) }
-    assert there.at?(at(31), grace: 120), "gone a minute before a round's end is there for it"
-    refute there.at?(at(33), grace: 120)
+    {[0, 59] => 39, [12, 20] => 8, [25, 45] => 10, [31, 39] => 0, [0, 10] => 0}.each { |(from, to), minutes| assert_equal 60 * minutes, there.seconds(at(from), at(to)) }
+  end
+
+  def test_both_there
+    both = presence([0, 40], [30]) & presence([20], [50])
+    assert_equal [[at(20), at(30)], [at(40), at(50)]], both.spans
+    assert_equal [[at(20), nil]], (presence([0], []) & presence([20], [])).spans
+    assert_empty (presence([0], [10]) & presence([20], [])).spans
   end
 end

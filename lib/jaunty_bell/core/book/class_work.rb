@@ -5,13 +5,25 @@ module JauntyBell
       # round really ran, not counted by anybody.
       #
       #   rounds = ClassWork.of(plan, {0 => 180, 1 => 0})       # seconds each run was worked; a round that is missing did not happen
-      #   ClassWork.sum(rounds, seats: 2, southpaw: false)      # => Tally of a student who was there throughout
+      #   ClassWork.sum([There.new(round: rounds.first, share: 1)], southpaw: false) # => Tally of a student who was there throughout
       class ClassWork
         SOURCE = "the card's sets and turns (pace of each drill), scaled to the seconds each round really ran; common practice, no source"
         EASY, MEDIUM = 3, 5 # efforts from which a round without a word of its own is light, and medium
 
-        # `pair` and `trio` Seats: of the whole time worked.
-        Round = Value.of(:index, :title, :seconds, :intensity, :contact, :head, :pair, :trio)
+        LEAST = 30 # seconds of a round somebody must have been there for before it counts as one of theirs
+
+        # `pair` and `trio` Seats: of the whole time worked. `shared` where partners take turns at it or hold.
+        Round = Value.of(:index, :title, :seconds, :intensity, :contact, :head, :pair, :trio, shared: false)
+        # A round as one student was there for it: `share` of the seconds it was worked, `seats` 2 or 3, and of the same seconds
+        # the `together` while a partner was there too.
+        There = Value.of(:round, :share, seats: 2, together: nil) do
+          def work = (seats == 3) ? round.trio : round.pair
+
+          def with_partner = together || share
+
+          # Whether so much of it is theirs that it counts as a round.
+          def counts?(of = share) = of * round.seconds >= LEAST
+        end
         Seat = Value.of(:strikes, :impacts, :striking, :holding, :hand, :leg, :limb, :level, :technique)
 
         # Sums of one student. `rounds` {intensity => how many}; `contact` and `head` rounds with a partner in reach, and of those
@@ -28,19 +40,21 @@ module JauntyBell
             both[2].each_with_index.filter_map do |run, i|
               seconds = worked[i].to_i
               next unless seconds.positive? && run.work.positive?
-              share = [seconds.fdiv(run.work), 1.0].min
-              Round.new(index: i, title: run.title, seconds: seconds, intensity: intensity(run, plan.company.school), **contact(run.task),
+              share = seconds.fdiv(run.work) # more than 1 where it rang again, or went on longer than written
+              Round.new(index: i, title: run.title, seconds: seconds, intensity: intensity(run, plan.company.school), **contact(run.task), shared: !!run.task&.shared?,
                 pair: seat(run.share, share), trio: seat(both[3][i].share, share))
             end
           end
 
-          # Sums over the rounds a student was there for. `seats` 3 in a trio; `southpaw` turns left and right.
-          def sum(rounds, seats: 2, southpaw: false)
-            parts = rounds.map { |round| (seats == 3) ? round.trio : round.pair }
-            sides = ->(kind) { added(parts.map { |part| southpaw ? mirrored(part[kind]) : part[kind] }) }
-            Tally.new(**%i[strikes impacts striking holding].to_h { |kind| [kind, parts.sum(&kind)] }, hand: sides.call(:hand), leg: sides.call(:leg),
-              **%i[limb level technique].to_h { |kind| [kind, added(parts.map(&kind))] },
-              rounds: Card::INTENSITIES.to_h { |word| [word, rounds.count { |round| round.intensity == word }] }, contact: rounds.count(&:contact), head: rounds.count(&:head))
+          # Sums over the rounds a student was there for, as There. Impacts, and rounds with somebody in reach, are of the time
+          # a partner was there too. `southpaw` turns left and right.
+          def sum(theirs, southpaw: false)
+            table = ->(kind) { added(theirs.map { |there| there.work[kind].transform_values { |count| count * there.share } }) }
+            sides = ->(kind) { southpaw ? mirrored(table.call(kind)) : table.call(kind) }
+            Tally.new(**%i[strikes striking].to_h { |kind| [kind, theirs.sum { |there| there.work[kind] * there.share }] },
+              **%i[impacts holding].to_h { |kind| [kind, theirs.sum { |there| there.work[kind] * there.with_partner }] }, hand: sides.call(:hand), leg: sides.call(:leg),
+              **%i[limb level technique].to_h { |kind| [kind, table.call(kind)] }, rounds: Card::INTENSITIES.to_h { |word| [word, theirs.count { |there| there.round.intensity == word && there.counts? }] },
+              **%i[contact head].to_h { |kind| [kind, theirs.count { |there| there.round[kind] && there.counts?(there.with_partner) }] })
           end
 
           # Tallies of several classes added up.

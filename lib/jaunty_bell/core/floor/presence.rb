@@ -7,7 +7,7 @@ module JauntyBell
       #
       #   there = Presence.of(comings: [t("18:30"), t("19:10")], goings: [t("18:50")])
       #   there.spans            # => [18:30...18:50, 19:10..]
-      #   there.at?(t("19:00"))  # => false
+      #   there.seconds(t("18:40"), t("19:20")) # => 1_200
       class Presence
         # Pairs of [from, to]; `to` is nil for who has not gone.
         attr_reader :spans
@@ -28,8 +28,14 @@ module JauntyBell
           @spans = spans.map(&:freeze).freeze
         end
 
-        # Whether they were there at an instant, or had gone no more than `grace` seconds before.
-        def at?(time, grace: 0) = spans.any? { |from, to| time >= from && (to.nil? || time <= to + grace) }
+        # Seconds they were there between two instants.
+        def seconds(from, to) = spans.sum { |came, went| [[went || to, to].min - [came, from].max, 0].max }
+
+        # While both were there.
+        def &(other)
+          both = spans.product(other.spans).map { |(came, went), (other_came, other_went)| [[came, other_came].max, [went, other_went].compact.min] }
+          Presence.new(both.reject { |from, to| to && to <= from })
+        end
       end
     end
   end
