@@ -51,9 +51,9 @@ class FloorApiTest < ApiTest
     earlier, long_ago = new_class, new_class
     db[:classes].where(id: earlier[:id]).update(starts_at: Clock.now - 60)
     db[:classes].where(id: long_ago[:id]).update(starts_at: Clock.now - 40 * 86_400)
-    classes.record(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now}]}, coach_id: nil)
+    classes.record(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now - 1_500}], round_runs: [{id: uuid, round: 0, title: "Two", combination_id: nil, worked_s: 1_800, outcome: "done", at: Clock.now}]}, coach_id: nil)
     classes.record(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Clock.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Clock.now} }}, coach_id: nil)
-    assert_equal ["Second session today: 60 min already"], student(@ana)[:notes].map { |note| note[:text] }
+    assert_equal ["Second session today: 25 min already"], student(@ana)[:notes].map { |note| note[:text] }
     assert_equal ["Back after 5 weeks: ease in", "Due: Two"], student(@bo)[:notes].map { |note| note[:text] }
   end
 
@@ -71,7 +71,7 @@ class FloorApiTest < ApiTest
     knock = {id: uuid, student_id: @ana, matter: "head knock", text: "slipped, hit the post", at: now}
     2.times { record(knocks: [knock]) }
     assert_equal [["all"], ["contact", "hard effort"]], call(:get, "/api/care/students/#{@ana}/holds").map { |hold| hold[:blocks] }.sort
-    assert_equal "a hold blocks all work", pairs(@ana, @bo)[:alone].first[:reasons].first
+    assert_equal "a hold blocks all work", pairs(@ana, @bo)[:out].first[:reasons].first
     assert_equal ["all", "contact", "hard effort"], student(@ana)[:blocks].sort
     call(:put, "/api/care/holds/#{knock[:id]}/lifted", lifted: true)
     assert_refused 409
@@ -88,7 +88,11 @@ class FloorApiTest < ApiTest
     record(attendances: [{id: uuid, student_id: @ana, at: now}], pairings: [{id: uuid, student_ids: [@ana, @bo], at: now}], notes: [{id: uuid, student_id: @ana, text: "Hands home", at: now}, {id: uuid, student_id: nil, text: "Good evening", at: now}],
       knocks: [{id: uuid, student_id: @ana, matter: "elbow", text: "on the post", at: now}], marks: [mark, mark.merge(id: uuid)])
     written = call(:get, "/api/book/students/#{@ana}/classes")
-    assert_equal [["Card", ["Bo"], ["Hands home"], [{matter: "elbow", text: "on the post"}], [{name: "Two", at: 0, times: 2}]]], written.map { |row| row.values_at(:title, :partners, :notes, :knocks, :broke) }
+    assert_equal [["Card", [], ["Hands home"], [{matter: "elbow", text: "on the post"}], [{name: "Two", at: 0, times: 2}]]], written.map { |row| row.values_at(:title, :partners, :notes, :knocks, :broke) }
+    record(attendances: [{id: uuid, student_id: @bo, at: now}])
+    classes.close(@class_id, Clock.now + 90)
+    record(round_runs: [{id: uuid, round: 0, title: "Two", combination_id: @two[:id], worked_s: 60, outcome: "done", at: (Clock.now + 80).iso8601}])
+    assert_equal ["Bo"], call(:get, "/api/book/students/#{@ana}/classes").first[:partners], "a shared round rang while both were there"
     assert_equal [[[@ana, @bo], "on the post"]], [[shown[:facts][:pairings].first[:student_ids], shown[:facts][:knocks].first[:text]]]
     sign_in(new_account(club, "assistant"))
     assert_equal [nil, nil], [call(:get, "/api/book/students/#{@ana}/classes").first[:knocks].first[:text], shown[:facts][:knocks].first[:text]], "not for assistants"

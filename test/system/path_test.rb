@@ -94,7 +94,7 @@ class PathTest < SystemTest
 
   def finish
     assert_text "The stool"
-    fill_in "Minutes really done", with: "9"
+    fill_in "Minutes, for all", with: "9"
     within("[aria-label='Effort of Jory Ebb']") { find("[aria-label='6, harder']").click }
     assert_text "harder"
     click_button "Done"

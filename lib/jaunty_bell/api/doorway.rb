@@ -53,6 +53,26 @@ module JauntyBell
         end.reject { |_, rung| rung == round[:rung] }
       end
 
+      # Rounds with what those who are held back must not do in them, and what instead. `held` {student id => [Hold]}.
+      def with_holds(rounds, plan, students, held)
+        persons = students.select { |student| held.key?(student[:id]) }
+        return rounds.map { |round| round.merge(held: {}) } if persons.empty?
+        shelf = whole_shelf
+        rounds.zip(plan.runs).map { |round, run| round.merge(held: persons.to_h { |student| [student[:id], instead(student, held[student[:id]], plan, run, shelf)] }.compact) }
+      end
+
+      # In a circuit of all its stations together.
+      def instead(student, holds, plan, run, shelf)
+        blocks = holds.flat_map(&:blocks).uniq
+        tasks = run.task ? [run.task] : plan.tasks.select { |(block, _), _| block == run.block }.values
+        said = tasks.select { |task| task.strikes? || task.hard? }.filter_map do |task|
+          plan.once(task, :held, student[:id]) { [Core::Care::Substitute.for(blocks: blocks, task: task, reading: reading(stance: student[:stance]), shelf: shelf)] }.first&.then { |found| [task, found] }
+        end
+        return if said.empty?
+        words = said.map { |task, found| run.task ? found.instead : "#{task.round.title}: #{found.instead}" }
+        {cannot: said.flat_map { |_, found| found.cannot }.uniq, instead: words.uniq.join("; ")}
+      end
+
       # Names of what is due to each student: {id => [name]}.
       def due_of(owned, names) = owned.transform_values { |states| states.select { |_, state| state == :fading }.keys.map { |id| names[id] } }.reject { |_, due| due.empty? }
 

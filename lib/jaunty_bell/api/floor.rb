@@ -10,6 +10,8 @@ module JauntyBell
       LOOKED_BACK = 7 * Ledger::WEEKS # days
       REVIEWED = 4 # classes
 
+      WHAT_HAPPENED = %i[round_runs attendances departures pairings taken_back].freeze # facts that change what a class came to
+
       FOLLOWERS = Followers.new
 
       get "/classes", who: :all do
@@ -35,7 +37,7 @@ module JauntyBell
         facts = body_given.to_h { |table, list| [table.to_sym, list.map { |fact| fact.respond_to?(:to_h) ? fact.transform_keys(&:to_sym) : fact }] }
         check(facts)
         fresh = classes.record(id, facts, coach_id: account[:id])
-        classes.find(id).then { |row| keep_work(row) if row[:ended_at] } if facts[:round_runs]&.any?
+        classes.find(id).then { |row| keep_work(row) if row[:ended_at] } if WHAT_HAPPENED.any? { |table| facts[table]&.any? }
         answer({new: fresh, now: Clock.now.iso8601(3)})
       end
 
@@ -186,7 +188,7 @@ module JauntyBell
         how = reading
         row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           card_version: row[:card_version] || (row[:card_id] && cards.version_of(row[:card_id])),
-          starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: with_versions(rounds, expected, known[:day]),
+          starts_at: row[:starts_at].utc.iso8601, ended_at: row[:ended_at]&.utc&.iso8601, rounds: with_holds(with_versions(rounds, expected, known[:day]), whole, students, known[:held]),
           combinations: rows.transform_values { |found| Files::CombinationJson.of(found, how) },
           segments: sheet(row, whole, expected, known[:day], owned).segments.map { |segment| Files::SegmentJson.of(segment) },
           students: doors(students, known, owned, rows.transform_values { |found| found[:name] }), expected: expected.map { |student| student[:id] },

@@ -24,7 +24,7 @@ module JauntyBell
 
       # From a Core::Floor::Pairs::Made.
       def self.of(made)
-        {groups: made.groups.map(&:to_h), stuck: made.stuck.map(&:to_h), alone: made.alone.map(&:to_h), gap: made.gap}
+        {groups: made.groups.map(&:to_h), stuck: made.stuck.map(&:to_h), alone: made.alone.map(&:to_h), out: made.out.map(&:to_h), gap: made.gap}
       end
     end
   end

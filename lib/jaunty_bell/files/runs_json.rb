@@ -7,12 +7,18 @@ module JauntyBell
         plan.runs.map do |run|
           task = run.task
           {title: title(run), block: plan.blocks[run.block].kind, combination_id: task&.combination_id, rung: task&.round&.rung || "clock",
-           work_s: run.work, beginners: task&.round&.beginners, ahead: task&.round&.ahead, shared: task&.shared? || false}
+           work_s: run.work, beginners: task&.round&.beginners, ahead: task&.round&.ahead, shared: task&.shared? || false, first: first(run)}
         end
       end
 
+      # Which of a pair strikes first; nil where nobody takes turns.
+      def self.first(run)
+        return unless run.task && run.task.strikes? && run.task.round.swap != "alone"
+        (run.task.round.swap == "round") ? run.nth % 2 : 0
+      end
+
       def self.title(run) = (run.task && run.task.round.repeat > 1) ? "#{run.title}, #{run.nth + 1} of #{run.task.round.repeat}" : run.title
-      private_class_method :title
+      private_class_method :title, :first
     end
   end
 end

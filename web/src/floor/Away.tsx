@@ -1,5 +1,5 @@
 import type { HeldClass } from "../api/client";
-import { now } from "../kit/clock";
+import { dated, now } from "../kit/clock";
 import { Button } from "../kit/parts";
 import { clock, spoken } from "../kit/time";
 import type { Change } from "./ClassPlace";
@@ -20,8 +20,9 @@ export function Away({ held, hall, change, done }: Props) {
   const stood = caughtUp(hall.ring, hall.alive);
   const by = now();
   const stands = caughtUp(hall.ring, by);
-  const choose = (ring: Ring) => () => {
-    change((before) => ({ ...before, ring }));
+  const choose = (ring: Ring, stoppedAt?: number) => () => {
+    const stopped = stoppedAt === undefined ? [] : [{ at: Date.parse(dated(stoppedAt)), running: false }];
+    change((before) => ({ ...before, ring, bells: stopped.length > 0 ? [...before.bells, ...stopped] : before.bells }));
     done();
   };
   const place = (ring: Ring, at: number) => {
@@ -39,7 +40,11 @@ export function Away({ held, hall, change, done }: Props) {
         No bell rang here meanwhile. Only rounds that took place are counted: what happened?
       </p>
       <div className="grid w-full max-w-xl gap-3">
-        <Button look="nightMain" big onClick={choose(pause(stood, hall.alive))}>
+        <Button
+          look="nightMain"
+          big
+          onClick={choose(pause(stood, hall.alive), isRunning(stood) ? hall.alive : undefined)}
+        >
           The class waited: {place(stood, hall.alive)}
         </Button>
         <Button look="night" big onClick={choose(stands)}>

@@ -12,7 +12,7 @@ import { useAccount } from "../kit/session";
 import { Away, wasAway } from "./Away";
 import { Door } from "./Door";
 import { Following } from "./Following";
-import { asDrilled, factsOfRuns, type Hall, readHall, renewed, withDrilled } from "./hall";
+import { asDrilled, factsOfBells, factsOfRuns, type Hall, readHall, renewed, withBells, withDrilled } from "./hall";
 import { deviceId, useLead } from "./lead";
 import { RingView } from "./RingView";
 import { Stool } from "./Stool";
@@ -54,7 +54,10 @@ function Running({ held: asPlanned, kept }: { held: HeldClass; kept?: Hall }) {
   const held = useMemo(() => asDrilled(asPlanned, hall), [asPlanned, hall]);
   const outbox = useClassBox(held.id);
   const { put } = outbox;
-  const change = useCallback<Change>((next) => setHall((before) => withDrilled(next(before), asPlanned)), [asPlanned]);
+  const change = useCallback<Change>(
+    (next) => setHall((before) => withBells(before, withDrilled(next(before), asPlanned))),
+    [asPlanned],
+  );
   const { leader, known, take } = useLead(held.id, hall);
 
   useEffect(() => setHall((before) => renewed(before, asPlanned)), [asPlanned]);
@@ -68,6 +71,7 @@ function Running({ held: asPlanned, kept }: { held: HeldClass; kept?: Hall }) {
   }, [key, hall, away]);
 
   useRunFacts(held, hall, change, put);
+  useBellFacts(held, hall, change, put);
 
   if (leader) return <Following held={held} leader={leader} change={change} take={take} />;
   if (!known) return <Waiting what="where the class stands" />;
@@ -85,4 +89,14 @@ function useRunFacts(held: HeldClass, { ring, told }: Hall, change: Change, put:
     put(...factsOfRuns(held, ring, told, deviceId()));
     change((hall) => ({ ...hall, told: ring.runs.length }));
   }, [ring.runs, told]);
+}
+
+/** Every start and stop of the clock becomes a fact. */
+function useBellFacts(held: HeldClass, { bells, rung }: Hall, change: Change, put: ClassBox["put"]) {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told once for each bell, whatever else is drawn anew.
+  useEffect(() => {
+    if (bells.length === rung) return;
+    put(...factsOfBells(held, bells, rung, deviceId()));
+    change((hall) => ({ ...hall, rung: bells.length }));
+  }, [bells, rung]);
 }

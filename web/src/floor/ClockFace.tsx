@@ -1,4 +1,5 @@
 import type { HeldClass } from "../api/client";
+import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
 import { calledLast, due, gone, isFresh, isOver, isRunning, left, type Ring, share } from "./ring";
@@ -9,7 +10,7 @@ const KINDS = { work: "Work left", rest: "Rest left", explain: "Explaining, left
 export function Clock({ ring, now, large = false }: { ring: Ring; now: number; large?: boolean }) {
   const kind = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.kind ?? "work";
   const resting = kind !== "work";
-  const size = large ? "text-[clamp(7rem,27vw,24rem)]" : "text-[clamp(5.5rem,17.5vw,14.5rem)]";
+  const size = large ? "text-[clamp(7rem,27vw,24rem)]" : "text-[clamp(5rem,17.5vw,14.5rem)]";
   const state = isOver(ring) ? "over" : !isRunning(ring) ? (isFresh(ring) ? "ready" : "paused") : resting ? kind : "";
   return (
     <div>
@@ -23,7 +24,7 @@ export function Clock({ ring, now, large = false }: { ring: Ring; now: number; l
         </span>
         <span className="font-bold text-2xl text-brass-bright">{state}</span>
       </p>
-      <div className="mt-4 h-4 overflow-hidden rounded-full bg-night-line" aria-hidden="true">
+      <div className="mt-4 h-4 overflow-hidden rounded-full bg-night-line max-sm:mt-1.5 max-sm:h-2" aria-hidden="true">
         <div className="h-full rounded-full bg-brass-bright" style={{ width: `${share(ring, now) * 100}%` }} />
       </div>
     </div>
@@ -34,20 +35,38 @@ export function Clock({ ring, now, large = false }: { ring: Ring; now: number; l
 export function NowOn({ held, ring, now }: { held: HeldClass; ring: Ring; now: number }) {
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const round = segment && held.rounds[segment.round];
+  const phone = usePhone();
   const called = calledLast(ring, now);
   const shown = called === undefined ? round?.combination_id : called;
   const combination = shown ? held.combinations[shown] : undefined;
   return (
     <>
-      <h1 className="wide mt-2 mb-2 font-extrabold text-2xl sm:text-3xl">
+      <h1 className="wide mt-2 mb-2 font-extrabold text-2xl max-sm:my-1 max-sm:truncate max-sm:text-xl sm:text-3xl">
         {isOver(ring) ? "That was the last bell" : round?.title}
       </h1>
       {combination && !isOver(ring) && (
         <>
-          <Wrap actions={combination.actions} setTime={combination.set_time} spoken={combination.spoken} size="huge" />
-          {called === undefined && <p className="mt-2 font-bold text-xl sm:text-2xl">{combination.spoken}</p>}
-          {round?.beginners && <p className="mt-1 text-lg">Beginners in place: {round.beginners}</p>}
-          {round?.ahead && <p className="mt-1 text-lg">Who owns it already: {round.ahead}</p>}
+          <Wrap
+            actions={combination.actions}
+            setTime={combination.set_time}
+            spoken={combination.spoken}
+            size={phone ? "strip" : "huge"}
+          />
+          {called === undefined && (
+            <p className="mt-2 font-bold text-xl max-sm:mt-0.5 max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight sm:text-2xl">
+              {combination.spoken}
+            </p>
+          )}
+          {(round?.beginners || round?.ahead) && (
+            <p className="mt-1 text-lg max-sm:mt-0 max-sm:text-sm">
+              {[
+                round.beginners && `Beginners in place: ${round.beginners}`,
+                round.ahead && `Who owns it already: ${round.ahead}`,
+              ]
+                .filter(Boolean)
+                .join(". ")}
+            </p>
+          )}
         </>
       )}
     </>
@@ -70,7 +89,7 @@ export function Heard({ ring, now, ahead = false }: { ring: Ring; now: number; a
   if (!shown && !(ahead && next)) return null;
   return (
     <p
-      className="flex min-h-14 flex-wrap items-baseline gap-x-6 rounded-2xl bg-night-raised px-4 py-2"
+      className="flex min-h-14 flex-wrap items-baseline gap-x-6 rounded-2xl bg-night-raised px-4 py-2 max-sm:min-h-0 max-sm:py-1"
       data-testid="heard"
     >
       {shown && <strong className="wide font-extrabold text-3xl text-brass-bright sm:text-4xl">{shown.text}</strong>}
@@ -88,7 +107,7 @@ export function NextUp({ held, ring }: { held: HeldClass; ring: Ring }) {
   const next = segment && held.rounds[segment.round + 1];
   if (!segment) return null;
   return (
-    <p className="mt-3 text-lg text-night-soft" data-testid="next">
+    <p className="mt-3 text-lg text-night-soft max-sm:mt-1 max-sm:truncate max-sm:text-sm" data-testid="next">
       {next ? (
         <>
           Next: <strong className="text-canvas">{next.title}</strong> · {next.block} · {clock(next.work_s)}

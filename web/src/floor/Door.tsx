@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
-import type { Schemas } from "../api/client";
+import type { HeldClass, Schemas } from "../api/client";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
 import type { Fact } from "../kit/outbox";
@@ -10,7 +10,7 @@ import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 import type { Props } from "./ClassPlace";
-import { type Hall, stepIn, stepOut, whoIsHere } from "./hall";
+import { type Hall, isOut, stepIn, stepOut, whoIsHere } from "./hall";
 import { PairsPanel } from "./PairsPanel";
 import { isFresh } from "./ring";
 import { sound } from "./sound";
@@ -26,10 +26,14 @@ export function Door({ held, hall, change, outbox }: Props) {
   const [help, setHelp] = useState(false);
   const expected = held.students.filter((student) => held.expected.includes(student.id));
   const rest = held.students.filter((student) => !held.expected.includes(student.id));
+  const [turnedAway, setTurnedAway] = useState<string>();
   const toggle = (id: string) => {
+    const comes = !hall.present.includes(id);
+    setTurnedAway(comes && isOut(held, hall, id) ? id : undefined);
+    if (comes && isOut(held, hall, id)) return;
     const [next, fact] = hall.present.includes(id) ? stepOut(hall, id) : stepIn(hall, id);
     outbox.put(fact);
-    change((was) => ({ ...was, present: next.present, came: next.came, arrivals: next.arrivals }));
+    change((was) => stepped(was, next));
   };
   const enter = () => {
     sound.wake();
@@ -66,11 +70,18 @@ export function Door({ held, hall, change, outbox }: Props) {
       <p className="mb-4 text-ink-soft">
         Who is here? One tap each. Wraps and gloves on, mouthguard where there is contact, water within reach.
       </p>
+      {turnedAway && (
+        <p role="alert" className="mb-4 rounded-xl border-2 border-rear px-4 py-2 font-semibold">
+          {held.students.find(({ id }) => id === turnedAway)?.name} is held back from everything today. A hold that was
+          a mistake is corrected on their page in the Book, with a reason.
+        </p>
+      )}
       <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div className="min-w-0">
           <Students
             title={held.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
             students={held.group_id ? expected : held.students}
+            held={held}
             hall={hall}
             toggle={toggle}
           />
@@ -79,20 +90,14 @@ export function Door({ held, hall, change, outbox }: Props) {
               <Button look="quiet" className="my-3 px-3" onClick={() => setOthers(!others)} aria-expanded={others}>
                 {others ? "Hide the other groups" : `A guest from another group? (${rest.length})`}
               </Button>
-              {others && <Students title="Other groups" students={rest} hall={hall} toggle={toggle} />}
+              {others && <Students title="Other groups" students={rest} held={held} hall={hall} toggle={toggle} />}
             </>
           )}
           <NewFace
             come={(guest) => {
               const [next, fact] = stepIn(hall, guest.id);
               outbox.put({ table: "guests", fact: guest }, fact);
-              change((was) => ({
-                ...was,
-                guests: [...was.guests, guest],
-                present: next.present,
-                came: next.came,
-                arrivals: next.arrivals,
-              }));
+              change((was) => ({ ...stepped(was, next), guests: [...was.guests, guest] }));
             }}
           />
         </div>
@@ -122,6 +127,9 @@ export function Door({ held, hall, change, outbox }: Props) {
     </main>
   );
 }
+
+/** What coming and going change of a hall. */
+const stepped = (was: Hall, { present, came, arrivals, there }: Hall) => ({ ...was, present, came, arrivals, there });
 
 type Guest = Hall["guests"][number];
 
@@ -171,22 +179,30 @@ function pairings(classId: string, hall: Hall): Fact[] {
   }));
 }
 
-type StudentsProps = { title: string; students: AtDoor[]; hall: Hall; toggle: (id: string) => void };
+type StudentsProps = {
+  title: string;
+  students: AtDoor[];
+  held: HeldClass;
+  hall: Hall;
+  toggle: (id: string) => void;
+};
 
-function Students({ title, students, hall, toggle }: StudentsProps) {
+function Students({ title, students, held, hall, toggle }: StudentsProps) {
   return (
     <section aria-label={title}>
       <h2 className="wide mb-2 font-bold">{title}</h2>
       <ul className="grid gap-2 sm:grid-cols-2">
         {students.map((student) => {
           const here = hall.present.includes(student.id);
+          const out = isOut(held, hall, student.id);
           return (
             <li key={student.id}>
               <button
                 type="button"
                 aria-pressed={here}
+                aria-disabled={out && !here}
                 onClick={() => toggle(student.id)}
-                className={`flex min-h-18 w-full items-center gap-3 rounded-xl border-2 px-3 py-2 text-left ${here ? "border-lead bg-lead text-chalk" : "border-seam bg-chalk hover:border-ink"}`}
+                className={`flex min-h-18 w-full items-center gap-3 rounded-xl border-2 px-3 py-2 text-left ${out && !here ? "border-rear border-dashed bg-canvas-deep" : here ? "border-lead bg-lead text-chalk" : "border-seam bg-chalk hover:border-ink"}`}
               >
                 <span
                   aria-hidden="true"
@@ -200,6 +216,11 @@ function Students({ title, students, hall, toggle }: StudentsProps) {
                     {student.level}
                     {student.stance !== "orthodox" && `, ${student.stance}`}
                   </span>
+                  {out && !student.notes.some((note) => note.kind === "hold") && (
+                    <span className="block font-semibold text-rear text-sm">
+                      Out for the day after a knock to the head
+                    </span>
+                  )}
                   {student.notes.map((note) => (
                     <span
                       key={note.text}

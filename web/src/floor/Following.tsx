@@ -24,7 +24,7 @@ export function Following({ held, leader, change, take }: Props) {
   const lead = async () => {
     try {
       const fresh = await client.fetchQuery({ ...asks.heldClass(held.id), staleTime: 0 });
-      const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live.ring) };
+      const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live.ring), pairs: live.pairs };
       change(() => takenOver(fresh, stands, now()));
       await take();
     } catch (error) {

@@ -1,8 +1,9 @@
 import { useState } from "react";
-import type { Bout } from "../api/client";
+import type { Bout, HeldClass } from "../api/client";
 import { Choice } from "../kit/Choice";
 import { dated } from "../kit/clock";
 import { newId } from "../kit/ids";
+import { usePhone } from "../kit/media";
 import { useClub } from "../kit/session";
 import { dayOf } from "../kit/time";
 import type { Props as ClassProps } from "./ClassPlace";
@@ -10,6 +11,17 @@ import { type Tap, whoAreHere } from "./hall";
 
 type Props = ClassProps & { round?: Bout; called: string | null | undefined; takeBack: () => void };
 type Asked = { student: string; name: string };
+type Marking = { clean: boolean; broke?: number };
+type Forbidden = Asked & Marking;
+type Row = {
+  student: HeldClass["students"][number];
+  rung?: Bout["rung"];
+  versions: Bout["rung"][];
+  next: () => void; // another version
+  tally: string;
+  hold?: Bout["held"][string];
+  marked: boolean;
+};
 const COUNTS = [1, 3, 5, 10];
 
 /** The students in a strip: each tap counts so many attempts as clean, as rough, or as lost at a link. */
@@ -17,6 +29,8 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
   const club = useClub();
   const [count, setCount] = useState(1);
   const [asked, setAsked] = useState<Asked>();
+  const [forbidden, setForbidden] = useState<Forbidden>();
+  const phone = usePhone();
   const present = whoAreHere(held, hall);
   const combination = called === undefined ? round?.combination_id : called;
   const drawn = combination ? held.combinations[combination] : undefined;
@@ -31,6 +45,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
     const rung = rungOf(student);
     if (!combination || !rung) return;
     setAsked(undefined);
+    setForbidden(undefined);
     const attempted = broke === undefined ? count : 1;
     const facts = { attempted, clean: clean ? attempted : 0 };
     const mark: Tap = { id: newId(), student, combination, rung, ...facts, broke };
@@ -49,11 +64,81 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
       },
     });
   };
+  // What a hold forbids is marked only after it was asked.
+  const mark = (row: Row, { clean, broke }: Marking) => {
+    const { id, name } = row.student;
+    if (row.hold && !forbidden) setForbidden({ student: id, name, clean, broke });
+    else tap(id, clean, broke);
+  };
+  const lost = (row: Row) => setAsked({ student: row.student.id, name: row.student.name });
   if (present.length === 0)
     return (
       <p className="text-night-soft">
         Nobody is checked in: the clock runs all the same. Go to the door to check students in.
       </p>
+    );
+  const rows = present.map((student): Row => {
+    const rung = rungOf(student.id);
+    const taps = hall.taps.filter(
+      (entry) => entry.student === student.id && entry.combination === combination && entry.rung === rung,
+    );
+    const clean = taps.reduce((sum, entry) => sum + entry.clean, 0);
+    const attempted = taps.reduce((sum, entry) => sum + entry.attempted, 0);
+    const following = rung && (versions[(versions.indexOf(rung) + 1) % versions.length] ?? rung);
+    return {
+      student,
+      rung,
+      versions,
+      next: () => following && setChosen({ ...chosen, [student.id]: following }),
+      tally: attempted > 0 ? `${clean} clean of ${attempted}` : student.level,
+      hold: round?.held[student.id],
+      marked: attempted > 0,
+    };
+  });
+  const of = (id: string) => rows.find((row) => row.student.id === id);
+  const questions = (
+    <>
+      {forbidden && (
+        <Forbids
+          name={forbidden.name}
+          hold={of(forbidden.student)?.hold}
+          mark={() => tap(forbidden.student, forbidden.clean, forbidden.broke)}
+          close={() => setForbidden(undefined)}
+        />
+      )}
+      {asked && drawn && (
+        <Links
+          name={asked.name}
+          actions={drawn.actions.map((action) => action.spoken)}
+          choose={(link) => {
+            const row = of(asked.student);
+            setAsked(undefined);
+            if (row) mark(row, { clean: false, broke: link });
+          }}
+          close={() => setAsked(undefined)}
+        />
+      )}
+    </>
+  );
+  const nothing = !combination && (
+    <p className="mb-2 text-night-soft max-sm:mb-1">
+      {called === undefined ? "Nothing to mark in this round." : "Nothing has been called yet."}
+    </p>
+  );
+  if (phone)
+    return (
+      <MarkPad
+        rows={rows}
+        count={count}
+        setCount={setCount}
+        open={Boolean(combination)}
+        mark={mark}
+        lost={lost}
+        takeBack={hall.taps.length > 0 ? takeBack : undefined}
+      >
+        {nothing}
+        {questions}
+      </MarkPad>
     );
   return (
     <section aria-label="Marks" className="min-w-0">
@@ -80,76 +165,198 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
           Take back
         </button>
       </div>
-      {!combination && (
-        <p className="mb-2 text-night-soft">
-          {called === undefined ? "Nothing to mark in this round." : "Nothing has been called yet."}
-        </p>
-      )}
+      {nothing}
       {called && drawn && <p className="mb-2 font-semibold">Marks are for {drawn.name}, called last</p>}
-      {asked && drawn && (
-        <Links
-          name={asked.name}
-          actions={drawn.actions.map((action) => action.spoken)}
-          choose={(link) => tap(asked.student, false, link)}
-          close={() => setAsked(undefined)}
-        />
-      )}
+      {questions}
       <ul className="grid gap-2 lg:max-h-[calc(100dvh-236px)] lg:overflow-y-auto">
-        {present.map((student) => {
-          const rung = rungOf(student.id);
-          const taps = hall.taps.filter(
-            (entry) => entry.student === student.id && entry.combination === combination && entry.rung === rung,
-          );
-          const clean = taps.reduce((sum, entry) => sum + entry.clean, 0);
-          const attempted = taps.reduce((sum, entry) => sum + entry.attempted, 0);
-          return (
-            <li key={student.id} className="flex items-center gap-2 rounded-xl bg-night-raised py-1.5 pr-1.5 pl-3">
-              <span className="min-w-0 flex-1">
-                <span className="block truncate font-bold text-lg">{student.name.split(" ")[0]}</span>
-                <span className="text-night-soft text-sm" data-testid={`tally ${student.name}`}>
-                  {attempted > 0 ? `${clean} clean of ${attempted}` : student.level}
-                </span>
+        {rows.map((row) => (
+          <li key={row.student.id} className="flex items-center gap-2 rounded-xl bg-night-raised py-1.5 pr-1.5 pl-3">
+            <span className="min-w-0 flex-1">
+              <span className="block truncate font-bold text-lg">{row.student.name.split(" ")[0]}</span>
+              <span className="text-night-soft text-sm" data-testid={`tally ${row.student.name}`}>
+                {row.tally}
               </span>
-              {rung && versions.length > 1 && (
+              {row.hold && <HoldLine hold={row.hold} />}
+            </span>
+            {row.rung && versions.length > 1 && <VersionButton row={row} usual={round?.rung} />}
+            <MarkButton
+              label={`${row.student.name}: clean`}
+              sign="✓"
+              look="border-[#5db8ad] text-[#7fd0c6]"
+              disabled={!combination}
+              tap={() => mark(row, { clean: true })}
+            />
+            <MarkButton
+              label={`${row.student.name}: rough`}
+              sign="~"
+              look="border-brass-bright text-brass-bright"
+              disabled={!combination}
+              tap={() => mark(row, { clean: false })}
+            />
+            <MarkButton
+              label={`${row.student.name}: lost it, where?`}
+              sign="⌇"
+              look="border-canvas/70 text-canvas"
+              disabled={!combination}
+              tap={() => lost(row)}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What somebody who is held back must not do in this round, and what instead. */
+function HoldLine({ hold }: { hold: Bout["held"][string] }) {
+  return (
+    <span className="block border-brass-bright border-l-4 pl-1.5 font-semibold text-brass-bright text-sm leading-tight">
+      not to {hold.cannot.join(" or ")}: {hold.instead}
+    </span>
+  );
+}
+
+type ForbidsProps = { name: string; hold?: Bout["held"][string]; mark: () => void; close: () => void };
+
+/** A mark that a hold forbids is asked first. */
+function Forbids({ name, hold, mark, close }: ForbidsProps) {
+  if (!hold) return null;
+  return (
+    <section
+      role="alertdialog"
+      aria-label={`${name} is held back`}
+      className="mb-2 rounded-xl border-2 border-brass-bright bg-night p-3"
+    >
+      <p className="font-bold">
+        {name} must not {hold.cannot.join(" or ")} today.
+      </p>
+      <p className="mb-2 text-night-soft text-sm">Instead: {hold.instead}. Was it really that?</p>
+      <div className="flex gap-2">
+        <button
+          type="button"
+          onClick={close}
+          className="min-h-12 flex-1 rounded-xl bg-brass-bright font-bold text-night"
+        >
+          No, do not mark it
+        </button>
+        <button
+          type="button"
+          onClick={mark}
+          className="min-h-12 flex-1 rounded-xl border-2 border-night-line font-semibold"
+        >
+          Mark it all the same
+        </button>
+      </div>
+    </section>
+  );
+}
+
+function VersionButton({ row, usual }: { row: Row; usual?: Bout["rung"] }) {
+  return (
+    <button
+      type="button"
+      aria-label={`${row.student.name} does ${row.rung}: another version`}
+      onClick={row.next}
+      className={`min-h-11 rounded-full border-2 px-2.5 font-semibold text-sm ${row.rung === usual ? "border-night-line text-night-soft" : "border-brass-bright text-brass-bright"}`}
+    >
+      {row.rung}
+    </button>
+  );
+}
+
+const KINDS = [
+  { kind: "clean", sign: "✓" },
+  { kind: "rough", sign: "~" },
+  { kind: "lost it", sign: "⌇" },
+] as const;
+
+type PadProps = {
+  rows: Row[];
+  count: number;
+  setCount: (count: number) => void;
+  open: boolean;
+  mark: (row: Row, marking: Marking) => void;
+  lost: (row: Row) => void;
+  takeBack?: () => void;
+  children: React.ReactNode;
+};
+
+/** Marks under one thumb: what a tap means is chosen once, then each student is one tap away, all of them in sight. */
+function MarkPad({ rows, count, setCount, open, mark, lost, takeBack, children }: PadProps) {
+  const [kind, setKind] = useState<(typeof KINDS)[number]["kind"]>("clean");
+  const tap = (row: Row) => (kind === "lost it" ? lost(row) : mark(row, { clean: kind === "clean" }));
+  const following = COUNTS[(COUNTS.indexOf(count) + 1) % COUNTS.length] as number;
+  return (
+    <section aria-label="Marks" className="flex min-h-0 flex-1 flex-col">
+      {children}
+      <ul className="grid min-h-0 flex-1 auto-rows-[minmax(3rem,5rem)] grid-cols-3 content-start gap-1.5 overflow-y-auto">
+        {rows.map((row) => {
+          const [first] = row.student.name.split(" ");
+          const rest = row.student.name.slice(first?.length);
+          return (
+            <li key={row.student.id} className="flex">
+              <button
+                type="button"
+                disabled={!open}
+                onClick={() => tap(row)}
+                className={`flex min-h-12 min-w-0 flex-1 flex-col items-start justify-center rounded-xl bg-night-raised px-2 py-1 text-left active:bg-night-line ${row.hold ? "border-2 border-brass-bright" : ""}`}
+              >
+                <span className="w-full truncate font-bold leading-tight">
+                  {first}
+                  <span className="sr-only">
+                    {rest}: {kind === "lost it" ? "lost it, where?" : kind}
+                  </span>
+                </span>
+                <span
+                  className={`line-clamp-2 w-full text-xs leading-tight ${row.hold && !row.marked ? "font-semibold text-brass-bright" : "text-night-soft"}`}
+                  data-testid={`tally ${row.student.name}`}
+                >
+                  {row.hold && !row.marked ? `not to ${row.hold.cannot.join(" or ")}: ${row.hold.instead}` : row.tally}
+                </span>
+              </button>
+              {row.rung && row.versions.length > 1 && (
                 <button
                   type="button"
-                  aria-label={`${student.name} does ${rung}: another version`}
-                  onClick={() =>
-                    setChosen({
-                      ...chosen,
-                      [student.id]: versions[(versions.indexOf(rung) + 1) % versions.length] ?? rung,
-                    })
-                  }
-                  className={`min-h-11 rounded-full border-2 px-2.5 font-semibold text-sm ${rung === round?.rung ? "border-night-line text-night-soft" : "border-brass-bright text-brass-bright"}`}
+                  aria-label={`${row.student.name} does ${row.rung}: another version`}
+                  onClick={row.next}
+                  className="-ml-1 rounded-r-xl bg-night-line px-1 font-semibold text-[11px] [writing-mode:vertical-rl]"
                 >
-                  {rung}
+                  {row.rung}
                 </button>
               )}
-              <MarkButton
-                label={`${student.name}: clean`}
-                sign="✓"
-                look="border-[#5db8ad] text-[#7fd0c6]"
-                disabled={!combination}
-                tap={() => tap(student.id, true)}
-              />
-              <MarkButton
-                label={`${student.name}: rough`}
-                sign="~"
-                look="border-brass-bright text-brass-bright"
-                disabled={!combination}
-                tap={() => tap(student.id, false)}
-              />
-              <MarkButton
-                label={`${student.name}: lost it, where?`}
-                sign="⌇"
-                look="border-canvas/70 text-canvas"
-                disabled={!combination}
-                tap={() => setAsked({ student: student.id, name: student.name })}
-              />
             </li>
           );
         })}
       </ul>
+      <div className="mt-auto flex gap-1.5 pt-1.5">
+        <Choice
+          label="What a tap marks"
+          options={KINDS.map(({ kind, sign }) => ({ value: kind, shown: `${sign} ${kind}`, label: kind }))}
+          value={kind}
+          choose={setKind}
+          className="flex flex-1 gap-1.5"
+          look={(chosen) =>
+            `min-h-12 flex-1 rounded-xl border-2 font-bold text-sm ${chosen ? "bg-canvas text-night border-canvas" : "border-night-line text-canvas"}`
+          }
+        />
+        <button
+          type="button"
+          aria-label={`A tap counts ${count}: make it ${following}`}
+          onClick={() => setCount(following)}
+          className="size-12 rounded-xl border-2 border-night-line font-bold"
+        >
+          ×{count}
+        </button>
+        <button
+          type="button"
+          aria-label="Take back"
+          onClick={takeBack}
+          disabled={!takeBack}
+          className="size-12 rounded-xl border-2 border-night-line font-bold text-xl disabled:opacity-50"
+        >
+          ↶
+        </button>
+      </div>
     </section>
   );
 }

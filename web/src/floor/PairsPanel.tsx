@@ -87,6 +87,7 @@ export function PairsPanel({ held, hall, change }: Props) {
             ))}
             <Unpaired title="Nobody left for" list={pairs.stuck} name={name} picked={picked} pick={pick} />
             <Unpaired title="Works alone" list={pairs.alone} name={name} />
+            <Unpaired title="Out today" list={pairs.out ?? []} name={name} />
           </ul>
           {pairs.gap !== 0 && (
             <p className="mt-2 text-ink-soft text-sm">

@@ -3,13 +3,14 @@ import type { HeldClass } from "../api/client";
 import { dated, now as instant } from "../kit/clock";
 import { type ClassBox, useOutbox } from "../kit/device";
 import { idOf } from "../kit/ids";
+import { usePhone } from "../kit/media";
 import { useKeysOf } from "../kit/placeKeys";
 import { useClub } from "../kit/session";
 import { useStored } from "../kit/stored";
 import { timeOfDay } from "../kit/time";
 import type { Props } from "./ClassPlace";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
-import { type Hall, toStool, whoAreHere } from "./hall";
+import { groupsOf, toStool, whoAreHere } from "./hall";
 import { KnockSheet } from "./KnockSheet";
 import { LoudSheet } from "./LoudSheet";
 import { deviceId } from "./lead";
@@ -34,12 +35,14 @@ import {
 import { usePassing, usePlayer, useTicking, useWake } from "./running";
 import { SensorSheet } from "./SensorSheet";
 import { type Listening, useSensor } from "./sensors";
+import { Together } from "./Together";
 
 /** The ring: a clock readable across a hall, what is on now and next, and the marks of the students. */
 export function RingView({ held, hall, change, outbox }: Props) {
   const now = useTicking(hall.ring, (next) => change((before) => ({ ...before, ring: next })));
   const { ring } = hall;
   const { loud, setLoud, changed, bell } = usePlayer(ring, now, held.own_words);
+  const phone = usePhone();
   const [ahead, setAhead] = useStored("floor:ahead", false);
   const [sheet, setSheet] = useState<"sound" | "note" | "knock" | "sensor">();
   const [listening, listen] = useState<Listening>();
@@ -82,24 +85,37 @@ export function RingView({ held, hall, change, outbox }: Props) {
   ]);
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const round = segment && held.rounds[segment.round];
+  const keys = (
+    <>
+      <TopKey press={() => setSheet("note")}>Note</TopKey>
+      <TopKey press={() => setSheet("knock")}>Knock</TopKey>
+      <TopKey press={() => setSheet("sensor")}>
+        {listening ? (heard?.lost ? "Sensor lost" : `Sensor ${heard?.samples ?? 0}`) : "Sensor"}
+      </TopKey>
+      <TopKey press={() => setSheet("sound")}>
+        {loud.volume === 0 ? "Sound off" : loud.voice ? "Sound" : "Bell only"}
+      </TopKey>
+    </>
+  );
   return (
-    <main className="night flex min-h-dvh flex-col gap-3 bg-night px-4 py-3 text-canvas sm:px-8">
+    <main
+      className={`night flex flex-col bg-night text-canvas ${phone ? "h-dvh gap-1.5 px-2.5 py-2" : "min-h-dvh gap-3 px-4 py-3 sm:px-8"}`}
+    >
       <Top held={held} ring={ring} now={now} outbox={outbox}>
-        <TopKey press={() => setSheet("note")}>Note</TopKey>
-        <TopKey press={() => setSheet("knock")}>Knock</TopKey>
-        <TopKey press={() => setSheet("sensor")}>
-          {listening ? (heard?.lost ? "Sensor lost" : `Sensor ${heard?.samples ?? 0}`) : "Sensor"}
-        </TopKey>
-        <TopKey press={() => setSheet("sound")}>
-          {loud.volume === 0 ? "Sound off" : loud.voice ? "Sound" : "Bell only"}
-        </TopKey>
+        {!phone && keys}
       </Top>
-      <div className="grid flex-1 content-start gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_400px]">
+      <div
+        className={
+          phone
+            ? "flex min-h-0 flex-1 flex-col gap-1.5"
+            : "grid flex-1 content-start gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_400px]"
+        }
+      >
         <section aria-label="Now" className="min-w-0">
           <Clock ring={ring} now={now} />
           <Heard ring={ring} now={now} ahead={ahead} />
           <NowOn held={held} ring={ring} now={now} />
-          <Together held={held} hall={hall} shared={round?.shared ?? false} />
+          <Together held={held} ring={ring} now={now} groups={groupsOf(hall)} look={phone ? "line" : undefined} />
           <NextUp held={held} ring={ring} />
         </section>
         <MarkStrip
@@ -112,7 +128,9 @@ export function RingView({ held, hall, change, outbox }: Props) {
           outbox={outbox}
         />
       </div>
-      <RingControls ring={ring} toggle={toggle} act={act} finish={toTheStool} door={toDoor} />
+      <RingControls ring={ring} toggle={toggle} act={act} finish={toTheStool} door={toDoor}>
+        {keys}
+      </RingControls>
       <LoudSheet
         open={sheet === "sound"}
         close={() => setSheet(undefined)}
@@ -223,23 +241,5 @@ export function Sending({ outbox }: { outbox: ClassBox }) {
       )}
       {outbox.size > 0 && <span className="text-sm">{outbox.size} to send</span>}
     </>
-  );
-}
-
-type TogetherProps = { held: HeldClass; hall: Hall; shared: boolean };
-
-/** Who works with whom in this round, of those who are still here. */
-function Together({ held, hall, shared }: TogetherProps) {
-  const pairs = (hall.pairs?.groups ?? []).map((group) => group.ids.filter((id) => hall.present.includes(id)));
-  if (!shared || pairs.length === 0) return null;
-  const name = (id: string) => held.students.find((student) => student.id === id)?.name.split(" ")[0];
-  return (
-    <ul aria-label="Pairs" className="mt-3 flex flex-wrap gap-2">
-      {pairs.map((ids) => (
-        <li key={ids.join()} className="rounded-full border-2 border-night-line px-4 py-1 font-bold text-lg">
-          {ids.map(name).join(" + ")}
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { api, data, type HeldClass, Refusal, type Student } from "../api/client";
 import { Choice } from "../kit/Choice";
@@ -8,9 +8,9 @@ import { outbox as box, type ClassBox } from "../kit/device";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
 import { useClub } from "../kit/session";
-import { dayOf } from "../kit/time";
+import { clock, dayOf } from "../kit/time";
 import type { Props } from "./ClassPlace";
-import { type Answer, answered } from "./hall";
+import { type Answer, answered, cutOf, minutesDone, tookPlace } from "./hall";
 import { KnockSheet } from "./KnockSheet";
 import { Reviews } from "./Reviews";
 import { Sending } from "./RingView";
@@ -38,14 +38,19 @@ export function Stool({ held, hall, change, outbox }: Props) {
   const stale = useStale();
   const present = held.students.filter((student) => hall.came.includes(student.id));
   const [knock, setKnock] = useState(false);
-  const { answers, minutes = String(held.minutes) } = hall;
+  const { answers } = hall;
   const [estimating, setEstimating] = useState(false);
-  const whole = /^\d+$/.test(minutes.trim()) ? Number(minutes) : Number.NaN;
-  const minutesProblem = whole >= 1 && whole <= 360 ? undefined : "From 1 to 360 minutes.";
+  const took = useMemo(() => tookPlace(held, hall), [held, hall]);
+  const typed = (id: string) => minutesDone(held, hall, took, id);
+  const minutesOf = (id: string) => read(typed(id));
+  const wrong = present.some(({ id }) => minutesOf(id) === undefined && (answers[id] || hall.minutesOf[id]));
+  const forAllProblem = hall.minutes === undefined || read(hall.minutes) !== undefined ? undefined : RANGE;
   const finish = useMutation({
     mutationFn: async () => {
-      const other = present.filter(({ id }) => answers[id] && answers[id].minutes !== whole).map(({ id }) => id);
-      tell(other, (id) => ({ ...(answers[id] as Answer), minutes: whole }));
+      const other = present
+        .filter(({ id }) => answers[id] && answers[id].minutes !== minutesOf(id))
+        .map(({ id }) => id);
+      tell(other, (id) => ({ ...(answers[id] as Answer), minutes: minutesOf(id) as number }));
       if (!(await box.send())) throw box.refusal ?? new Refusal(0, [{ message: NOT_YET }]);
       const body = { ended_at: dated() };
       await data(api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body }));
@@ -66,15 +71,18 @@ export function Stool({ held, hall, change, outbox }: Props) {
     }
     change((before) => ({ ...before, answers: { ...before.answers, ...next.answers } }));
   };
-  const minutesSoFar = Number.isNaN(whole) || minutesProblem ? held.minutes : whole;
   const choose = (student: string, effort: number) =>
-    tell([student], () => ({ effort, estimated: estimating, minutes: minutesSoFar }));
+    tell([student], (id) => ({ effort, estimated: estimating, minutes: minutesOf(id) ?? held.minutes }));
   const forAll = (effort: number) => {
-    const open = present.filter(({ id }) => answers[id] === undefined).map(({ id }) => id);
-    tell(open, () => ({ effort, estimated: true, minutes: minutesSoFar }));
+    const open = present.filter(({ id }) => answers[id] === undefined && minutesOf(id) !== undefined);
+    tell(
+      open.map(({ id }) => id),
+      (id) => ({ effort, estimated: true, minutes: minutesOf(id) as number }),
+    );
   };
+  const putRight = (id: string, text: string) =>
+    change((before) => ({ ...before, minutesOf: { ...before.minutesOf, [id]: text } }));
   if (hall.moment === "done") return <Done held={held} outbox={outbox} />;
-  const cut = hall.ring.runs.filter((run) => run.outcome !== "done");
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 pb-28">
       <h1 className="wide mb-1 font-extrabold text-3xl">The stool</h1>
@@ -83,20 +91,25 @@ export function Stool({ held, hall, change, outbox }: Props) {
       </p>
       <div className="mb-4 grid gap-4 sm:grid-cols-2">
         <Field
-          label="Minutes really done"
+          label="Minutes, for all"
           inputMode="numeric"
-          value={minutes}
-          onChange={({ target }) => change((before) => ({ ...before, minutes: target.value }))}
-          problem={minutesProblem}
+          value={hall.minutes ?? ""}
+          placeholder={took.length > 0 ? "as worked out below" : String(held.minutes)}
+          onChange={({ target }) =>
+            change((before) => ({
+              ...before,
+              minutes: target.value.trim() === "" ? undefined : target.value,
+              minutesOf: {},
+            }))
+          }
+          problem={forAllProblem}
+          hint={
+            took.length > 0
+              ? "Each one's are worked out: from the first bell to the last, while they were here, without pauses of more than five minutes."
+              : `No bell rang: the card's ${held.minutes} minutes stand until you put them right.`
+          }
         />
-        <section aria-label="What was cut" className="text-sm">
-          <p className="font-semibold">What was cut</p>
-          {cut.length === 0 ? (
-            <p className="text-ink-soft">Nothing: {hall.ring.runs.length} rounds done.</p>
-          ) : (
-            <p>{cut.map((run) => `${held.rounds[run.round]?.title} (${run.outcome})`).join(", ")}</p>
-          )}
-        </section>
+        <Cut held={held} hall={hall} />
       </div>
       <label className="mb-3 flex items-center gap-2 text-sm">
         <input
@@ -142,6 +155,9 @@ export function Stool({ held, hall, change, outbox }: Props) {
             key={student.id}
             student={student}
             answer={answers[student.id]}
+            minutes={typed(student.id)}
+            problem={minutesOf(student.id) === undefined}
+            putRight={(text) => putRight(student.id, text)}
             choose={(effort) => choose(student.id, effort)}
           />
         ))}
@@ -171,7 +187,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
           <Button
             look="main"
             big
-            disabled={minutesProblem !== undefined || finish.isPending}
+            disabled={wrong || forAllProblem !== undefined || finish.isPending}
             onClick={() => finish.mutate()}
           >
             {finish.isPending ? "Writing it down …" : "Done"}
@@ -182,31 +198,88 @@ export function Stool({ held, hall, change, outbox }: Props) {
   );
 }
 
-function EffortRow({
-  student,
-  answer,
-  choose,
-}: {
+const RANGE = "From 1 to 360 minutes.";
+
+/** Minutes as typed; undefined for what is none. */
+function read(text: string): number | undefined {
+  const minutes = /^\s*\d+\s*$/.test(text) ? Number(text) : Number.NaN;
+  return minutes >= 1 && minutes <= 360 ? minutes : undefined;
+}
+
+/** What did not ring as it was planned, in rounds and minutes. */
+function Cut({ held, hall }: Pick<Props, "held" | "hall">) {
+  const cut = cutOf(held, hall);
+  const lost = cut.reduce((sum, { work_s, worked_s }) => sum + work_s - worked_s, 0);
+  const never = cut.filter(({ worked_s }) => worked_s === 0);
+  const short = cut.filter(({ worked_s }) => worked_s > 0);
+  return (
+    <section aria-label="What was cut" className="text-sm">
+      <p className="font-semibold">What was cut</p>
+      {cut.length === 0 ? (
+        <p className="text-ink-soft">Nothing: all {held.rounds.length} rounds rang to their end.</p>
+      ) : (
+        <>
+          <p>
+            {cut.length} of {held.rounds.length} rounds, {clock(lost)} of work
+          </p>
+          {short.length > 0 && (
+            <p className="text-ink-soft">
+              Cut short:{" "}
+              {short
+                .map(({ title, worked_s, work_s }) => `${title} (${clock(worked_s)} of ${clock(work_s)})`)
+                .join(", ")}
+            </p>
+          )}
+          {never.length > 0 && (
+            <p className="text-ink-soft">Never begun: {never.map(({ title }) => title).join(", ")}</p>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+type RowProps = {
   student: Student;
   answer?: Answer;
+  minutes: string;
+  problem: boolean;
+  putRight: (text: string) => void;
   choose: (effort: number) => void;
-}) {
+};
+
+function EffortRow({ student, answer, minutes, problem, putRight, choose }: RowProps) {
   return (
-    <li className="grid items-center gap-x-4 gap-y-1 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-2 sm:grid-cols-[170px_1fr]">
+    <li className="grid items-center gap-x-4 gap-y-1 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-2 sm:grid-cols-[190px_1fr]">
       <div>
         <p className="font-bold">{student.name}</p>
-        <p className="text-ink-soft text-sm">
-          {answer === undefined ? "not asked yet" : `${WORDS[answer.effort]}${answer.estimated ? ", estimated" : ""}`}
+        <p className="flex items-center gap-1.5 text-ink-soft text-sm">
+          <input
+            aria-label={`Minutes of ${student.name}`}
+            aria-invalid={problem || undefined}
+            inputMode="numeric"
+            value={minutes}
+            onChange={({ target }) => putRight(target.value)}
+            className={`min-h-9 w-13 rounded-lg border-[1.5px] bg-canvas px-1.5 text-right font-bold text-ink ${problem ? "border-rear" : "border-seam"}`}
+          />
+          min ·{" "}
+          {minutes === "0"
+            ? "not here while it rang"
+            : problem
+              ? "from 1 to 360"
+              : answer === undefined
+                ? "not asked yet"
+                : `${WORDS[answer.effort]}${answer.estimated ? ", estimated" : ""}`}
         </p>
       </div>
       <Choice
         label={`Effort of ${student.name}`}
         options={WORDS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
         value={answer?.effort ?? null}
-        choose={choose}
+        choose={(effort) => !problem && choose(effort)}
         className="grid grid-cols-11 gap-1"
         look={(chosen) =>
-          `min-h-11 rounded-lg border-[1.5px] font-bold ${chosen ? "border-brass bg-brass text-chalk" : "border-seam hover:border-ink"}`
+          `min-h-11 rounded-lg border-[1.5px] font-bold ${problem ? "opacity-50" : ""} ${chosen ? "border-brass bg-brass text-chalk" : "border-seam hover:border-ink"}`
         }
       />
     </li>

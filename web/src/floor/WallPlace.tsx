@@ -9,6 +9,7 @@ import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
 import { type Live, standingRing, useFollowing } from "./lead";
 import { caughtUp, type Ring } from "./ring";
 import { useTicking, useWake } from "./running";
+import { Together } from "./Together";
 
 /** A class on a second screen: no controls; it follows the device that leads and says when it has lost touch. */
 export default function WallPlace() {
@@ -42,6 +43,7 @@ export function WallScreen({ held, live, touch, children }: Props) {
         <>
           <Clock ring={ring} now={now} large />
           <NowOn held={held} ring={ring} now={now} />
+          <Together held={held} ring={ring} now={now} groups={live.pairs ?? []} look="wall" />
           <Heard ring={ring} now={now} />
           <NextUp held={held} ring={ring} />
         </>

@@ -2,7 +2,8 @@ import type { HeldClass, Schemas } from "../api/client";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
 import type { Fact } from "../kit/outbox";
-import { caughtUp, isFresh, newRing, pause, type Ring } from "./ring";
+import { type Bell, minutesOf, type Rang, type Stretch, stretches } from "./minutes";
+import { caughtUp, isFresh, isOver, isRunning, newRing, pause, type Ring } from "./ring";
 
 export type Moment = Schemas["Moment"];
 export type Pairs = Schemas["Pairs"];
@@ -28,6 +29,9 @@ export type Hall = {
   present: string[]; // who is here now
   came: string[]; // who was here at all
   arrivals: Record<string, string>; // the fact of each one's coming last
+  there: Record<string, [number, number | null][]>; // from when to when, in ms of the server's time
+  bells: Bell[]; // when the clock was started and stopped, in ms of the server's time
+  rung: number; // bells that are facts already
   pairs?: Pairs & { for: string }; // as they were made, and for whom
   locked: string[][]; // made by hand
   ring: Ring;
@@ -36,7 +40,8 @@ export type Hall = {
   taps: Tap[];
   knocks: Knock[];
   answers: Record<string, Answer>; // how hard it was
-  minutes?: string; // really done, as typed
+  minutes?: string; // of everybody, as typed; worked out for each where nothing is
+  minutesOf: Record<string, string>; // of one, as typed
   alive: number; // when this device last kept it
 };
 
@@ -50,6 +55,8 @@ type FactsOf = {
     taken_back_at: string | null;
   })[];
   knocks: { id: string; student_id: string; matter: Schemas["Matter"] }[];
+  bells?: { running: boolean; at: string }[]; // none in an answer kept from before they were told
+  round_runs: { round: number; worked_s: number; outcome: string; at: string; counts: boolean }[];
   efforts: (Answer & { student_id: string; taken_back_at: string | null })[];
 };
 
@@ -65,12 +72,16 @@ export function firstHall(held: HeldClass): Hall {
     guests: [],
     present: came.filter((id) => latest(arrivals, id) > latest(facts.departures, id)),
     came,
+    there: Object.fromEntries(came.map((id) => [id, spans(arrivals, facts.departures, id)])),
+    bells: (facts.bells ?? []).map(({ at, running }) => ({ at: Date.parse(at), running })),
+    rung: facts.bells?.length ?? 0,
     arrivals: Object.fromEntries(
       arrivals.sort((one, two) => (one.at < two.at ? -1 : 1)).map((fact) => [fact.student_id, fact.id]),
     ),
     locked: [],
     ring: newRing(held.segments),
     told: 0,
+    minutesOf: {},
     taps: facts.marks
       .filter((mark) => mark.taken_back_at === null)
       .map(({ id, student_id, combination_id, rung, attempted, clean, broke_at }) => ({
@@ -90,6 +101,25 @@ export function firstHall(held: HeldClass): Hall {
     ),
     alive: 0,
   };
+}
+
+/** From when to when somebody was here, by the facts of it. */
+function spans(
+  comings: { student_id: string; at: string }[],
+  goings: { student_id: string; at: string }[],
+  id: string,
+) {
+  const events = [
+    ...comings.filter((fact) => fact.student_id === id).map((fact) => ({ at: Date.parse(fact.at), going: false })),
+    ...goings.filter((fact) => fact.student_id === id).map((fact) => ({ at: Date.parse(fact.at), going: true })),
+  ].sort((one, two) => one.at - two.at || Number(one.going) - Number(two.going));
+  const found: [number, number | null][] = [];
+  for (const { at, going } of events) {
+    const open = found.at(-1)?.[1] === null ? found.at(-1) : undefined;
+    if (going && open) open[1] = at;
+    else if (!going && !open) found.push([at, null]);
+  }
+  return found;
 }
 
 /**
@@ -122,26 +152,38 @@ export function withDrilled(hall: Hall, held: HeldClass): Hall {
 
 /** Somebody comes (again) or goes: how the hall is then, and the fact of it. Before the first bell going undoes a tap. */
 export function stepIn(hall: Hall, student: string): [Hall, Fact] {
-  const id = newId();
-  const there = { present: [...hall.present, student], came: [...new Set([...hall.came, student])] };
+  const [id, at] = [newId(), dated()];
+  const present = [...hall.present, student];
+  const there = { ...hall.there, [student]: [...(hall.there[student] ?? []), open(at)] };
   return [
-    { ...hall, ...there, arrivals: { ...hall.arrivals, [student]: id } },
-    { table: "attendances", fact: { id, student_id: student, at: dated() } },
+    {
+      ...hall,
+      present,
+      there,
+      came: [...new Set([...hall.came, student])],
+      arrivals: { ...hall.arrivals, [student]: id },
+    },
+    { table: "attendances", fact: { id, student_id: student, at } },
   ];
 }
 
+const open = (at: string): [number, null] => [Date.parse(at), null];
+
 export function stepOut(hall: Hall, student: string): [Hall, Fact] {
+  const before = hall.there[student] ?? [];
   const present = hall.present.filter((id) => id !== student);
   const arrival = hall.arrivals[student];
   if (isFresh(hall.ring) && arrival) {
     return [
-      { ...hall, present, came: hall.came.filter((id) => id !== student) },
+      { ...hall, present, there: { ...hall.there, [student]: [] }, came: hall.came.filter((id) => id !== student) },
       { table: "taken_back", fact: arrival },
     ];
   }
+  const at = dated();
+  const gone = before.map(([from, to]): [number, number] => [from, to ?? Date.parse(at)]);
   return [
-    { ...hall, present },
-    { table: "departures", fact: { id: newId(), student_id: student, at: dated() } },
+    { ...hall, present, there: { ...hall.there, [student]: gone } },
+    { table: "departures", fact: { id: newId(), student_id: student, at } },
   ];
 }
 
@@ -158,6 +200,63 @@ export function answered(hall: Hall, student: string, told: Omit<Answer, "id">, 
   ];
 }
 
+/** The hall after a change, with the bell that was rung by it: the clock was started or stopped. */
+export function withBells(before: Hall, after: Hall): Hall {
+  if (isRunning(before.ring) === isRunning(after.ring) || after.bells !== before.bells) return after;
+  const running = isRunning(after.ring);
+  const at = Date.parse(dated(running ? (after.ring.since ?? undefined) : stoppedAt(before.ring, after.ring)));
+  return { ...after, bells: [...after.bells, { at, running }] };
+}
+
+/** When a ring that ran was stopped: with its last round, or where it stands; now, where nothing tells. */
+function stoppedAt(before: Ring, after: Ring): number | undefined {
+  if (isOver(after)) return after.runs.length > before.runs.length ? after.runs.at(-1)?.at : undefined;
+  if (after.at !== before.at || before.since === null) return undefined;
+  return before.since + after.elapsed - before.elapsed;
+}
+
+/** Bells that were rung since `from`, as facts; told twice each is the same. */
+export const factsOfBells = (held: HeldClass, bells: Bell[], from: number, device: string): Fact[] =>
+  bells.slice(from).map(({ at, running }) => ({
+    table: "bells",
+    fact: { id: idOf(`${held.id} ${device} bell ${at} ${running}`), running, device, at: new Date(at).toISOString() },
+  }));
+
+/** Each round as it rang on whatever device, the club's facts and this ring's own: [round, ms]. */
+export function rangOf(held: HeldClass, { ring }: Pick<Hall, "ring">): ({ round: number } & Rang)[] {
+  const facts = held.facts as unknown as FactsOf;
+  const told = (facts.round_runs ?? []).filter((run) => run.counts).map((run) => ({ ...run, at: Date.parse(run.at) }));
+  const own = ring.runs.map((run) => ({ ...run, at: Date.parse(dated(run.at)) }));
+  const mine = own.filter(
+    (run) => !told.some((fact) => fact.round === run.round && Math.abs(fact.at - run.at) < 1_000),
+  );
+  return [...told, ...mine].map(({ round, worked_s, at }) => ({ round, ended: at, worked: worked_s * 1_000 }));
+}
+
+/** What was class: from the first bell to the last, long pauses left out. */
+export const tookPlace = (held: HeldClass, hall: Hall): Stretch[] =>
+  stretches(hall.bells, rangOf(held, hall), isRunning(hall.ring) ? Date.parse(dated()) : null);
+
+/** The minutes of somebody: as put right, else worked out; those of the card where no bell rang. */
+export function minutesDone(held: HeldClass, hall: Hall, took: Stretch[], student: string): string {
+  const typed = hall.minutesOf[student] ?? hall.minutes;
+  return typed ?? String(minutesOf(took, hall.there[student] ?? []) ?? held.minutes);
+}
+
+/** What was cut: of each round that rang shorter than it was planned, what rang of it; and those that never rang. */
+export function cutOf(held: HeldClass, hall: Hall): { title: string; worked_s: number; work_s: number }[] {
+  const rang = rangOf(held, hall);
+  return held.rounds
+    .map(({ title, work_s }, i) => ({
+      title,
+      work_s,
+      worked_s: rang.filter((run) => run.round === i).reduce((sum, run) => sum + run.worked / 1_000, 0),
+    }))
+    .filter(({ work_s, worked_s }) => worked_s < work_s - SLACK);
+}
+
+const SLACK = 2; // seconds by which a round may be shorter and is whole
+
 /** Rounds that were left since `from`, as facts; each id is drawn from its place, so that told twice it is the same fact. */
 export const factsOfRuns = (held: HeldClass, ring: Ring, from: number, device: string): Fact[] =>
   ring.runs.slice(from).map((run) => {
@@ -172,12 +271,35 @@ export const factsOfRuns = (held: HeldClass, ring: Ring, from: number, device: s
   });
 
 /** The class goes on here where another device led it: all that happened is the club's, and no bell that rang there rings here again. */
-export function takenOver(held: HeldClass, live: { moment: Moment; ring: Ring } | null | undefined, now: number): Hall {
+type Led = { moment: Moment; ring: Ring; pairs?: string[][] };
+
+export function takenOver(held: HeldClass, live: Led | null | undefined, now: number): Hall {
   const hall = firstHall(held);
   if (!live) return hall;
+  if (live.pairs) hall.pairs = { ...asMade(live.pairs), for: whoIsHere(hall) };
   const ring = { ...caughtUp(live.ring, now), runs: [] };
   return withDrilled({ ...hall, moment: live.moment === "done" ? "stool" : live.moment, ring }, held);
 }
+
+/** Pairs that another device had, as they were made. */
+const asMade = (groups: string[][]): Pairs => ({
+  groups: groups.filter((ids) => ids.length > 1).map((ids) => ({ ids, score: 0, reasons: [], locked: false })),
+  stuck: [],
+  alone: [],
+  out: [],
+  gap: null,
+});
+
+/** Who works with whom, of those who are still here. */
+export const groupsOf = (hall: Hall): string[][] =>
+  (hall.pairs?.groups ?? [])
+    .map((group) => group.ids.filter((id) => hall.present.includes(id)))
+    .filter((ids) => ids.length > 0);
+
+/** Who had a knock to the head today is out for the day; so is who may do nothing at all. */
+export const isOut = (held: HeldClass, hall: Hall, student: string) =>
+  hall.knocks.some((knock) => knock.student === student && knock.matter === "head knock") ||
+  (held.students.find(({ id }) => id === student)?.blocks.includes("all") ?? false);
 
 /** The class with the guests of the evening among its students. */
 function withGuests(held: HeldClass, { guests }: Hall): HeldClass {

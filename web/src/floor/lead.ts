@@ -3,12 +3,12 @@ import { api, data, Refusal, type Schemas } from "../api/client";
 import { heardTime, now } from "../kit/clock";
 import { newId } from "../kit/ids";
 import { keep, recall } from "../kit/stored";
-import type { Hall, Moment } from "./hall";
+import { groupsOf, type Hall, type Moment } from "./hall";
 import { gone, type Ring } from "./ring";
 
 type Standing = Schemas["Standing"];
 /** What the device that leads says, with whose it is. */
-export type Live = { device: string; name: string; moment: Moment; ring: Standing };
+export type Live = { device: string; name: string; moment: Moment; ring: Standing; pairs?: string[][] };
 
 const BEAT = 5_000; // ms between two words of a leader with nothing new to say
 const SLOW = 6_000; // ms after which an answer is not waited for
@@ -56,7 +56,14 @@ export function useLead(classId: string, hall: Hall) {
       const { moment, ring } = current.current;
       try {
         const card_version = current.current.drilled?.card_version ?? null;
-        const body = { device: deviceId(), take, moment, ring: standing(ring), card_version };
+        const body = {
+          device: deviceId(),
+          take,
+          moment,
+          ring: standing(ring),
+          card_version,
+          pairs: groupsOf(current.current),
+        };
         const signal = AbortSignal.timeout(SLOW);
         const { now } = await data(
           api.PUT("/api/floor/classes/{id}/live", { params: { path: { id: classId } }, body, signal }),
@@ -71,13 +78,14 @@ export function useLead(classId: string, hall: Hall) {
     [classId],
   );
   const { at, since, elapsed, extra } = hall.ring;
+  const { pairs, present } = hall;
   // biome-ignore lint/correctness/useExhaustiveDependencies: told anew whenever the class is moved on or changed by hand.
   useEffect(() => {
     if (hall.moment === "done") return;
     void tell(false);
     const timer = window.setInterval(() => void tell(false), BEAT);
     return () => window.clearInterval(timer);
-  }, [tell, hall.moment, at, since, elapsed, extra]);
+  }, [tell, hall.moment, at, since, elapsed, extra, pairs, present]);
   return { leader, known: known || hall.moment === "done", take: () => tell(true) };
 }
 

@@ -30,11 +30,11 @@ export function stretches(bells: Bell[], runs: Rang[], till: number | null): Str
   return joined;
 }
 
-/** Whole minutes of somebody who was there in these spans; undefined where nothing rang. */
+/** Whole minutes of somebody who was there in these spans, 1 at the least; undefined where nothing rang. */
 export function minutesOf(took: Stretch[], there: [number, number | null][]): number | undefined {
   if (took.length === 0) return undefined;
   let sum = 0;
   for (const [from, to] of took)
     for (const [came, went] of there) sum += Math.max(0, Math.min(went ?? to, to) - Math.max(came, from));
-  return Math.round(sum / 60_000);
+  return sum > 0 ? Math.max(1, Math.round(sum / 60_000)) : 0;
 }

@@ -19,8 +19,11 @@ export function pairsHere(table: Table, present: string[], locked: string[][]): 
     return i < 0 || j < 0 ? null : (table.scores[Math.max(i, j)]?.[Math.min(i, j)] ?? null);
   };
   const byHand = locked.filter((ids) => ids.every((id) => present.includes(id)));
+  const out = present.filter((id) => table.out[id] !== undefined);
   const alone = present.filter((id) => table.alone[id] !== undefined);
-  const open = present.filter((id) => at.has(id) && !alone.includes(id) && !byHand.flat().includes(id));
+  const open = present.filter(
+    (id) => at.has(id) && !out.includes(id) && !alone.includes(id) && !byHand.flat().includes(id),
+  );
   const parts = partsOf(open, score);
   const groups = parts.flatMap((ids) => (ids.length <= EXACT ? exact(ids, score) : dealt(ids, score)));
   const placed = groups.flat();
@@ -33,6 +36,7 @@ export function pairsHere(table: Table, present: string[], locked: string[][]): 
     ],
     stuck: [...stuck.map((id) => ({ id, reasons: [NOBODY] })), ...strangers.map((id) => ({ id, reasons: [UNKNOWN] }))],
     alone: alone.map((id) => ({ id, reasons: [table.alone[id] ?? ""] })),
+    out: out.map((id) => ({ id, reasons: [table.out[id] ?? ""] })),
     gap: parts.every((ids) => ids.length <= EXACT) ? 0 : null,
   };
 }

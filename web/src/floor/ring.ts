@@ -130,6 +130,16 @@ export function due(ring: Ring, from: number, to: number): Due[] {
   return found;
 }
 
+/** How many cues of a kind have gone by in the segment the ring is in. */
+export function passed(ring: Ring, now: number, kind: Cue["kind"]): number {
+  const segment = ring.segments[ring.at];
+  const heard = gone(ring, now);
+  return (
+    segment?.cues.filter((cue) => cue.kind === kind && instantOf(cue, segment.duration, extra(ring, ring.at)) <= heard)
+      .length ?? 0
+  );
+}
+
 /** The combination called last in the round that is on or has just been; undefined where nothing is called in it. */
 export function calledLast(ring: Ring, now: number): string | null | undefined {
   const round = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.round;

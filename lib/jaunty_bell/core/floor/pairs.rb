@@ -16,9 +16,9 @@ module JauntyBell
         # `ids` of two or three, `score` 0–100, `reasons` in words, `locked` by hand.
         Group = Value.of(:ids, :score, :reasons, locked: false)
         Stuck = Value.of(:id, :reasons)
-        # `alone`: Stuck of those whom a hold keeps from partner work. `gap`: points of the total that a better pairing could
+        # `alone`: Stuck of those whom a hold keeps from partner work; `out`: of those who are out today and do nothing. `gap`: points of the total that a better pairing could
         # have at the most; 0 where this is the best; nil where that is not proved.
-        Made = Value.of(:groups, :stuck, :alone, :gap) do
+        Made = Value.of(:groups, :stuck, :alone, :out, :gap) do
           def total = groups.sum(&:score)
         end
 
@@ -30,22 +30,25 @@ module JauntyBell
           @locked = locked.map { |ids| checked(ids) }
         end
 
-        # What a device needs to pair them by itself: {ids:, scores: [[…], …], alone: {id => why}}. scores[i][j] with j < i is the score of the two, nil where
+        # What a device needs to pair them by itself: {ids:, scores: [[…], …], alone: {id => why}, out: {id => why}}. scores[i][j] with j < i is the score of the two, nil where
         # they must not work together.
         def table
           all = @partners.values
           scores = all.each_with_index.map { |one, i| all.first(i).map { |two| @match.score(one, two).round(1) unless @match.stop(one, two) } }
-          {ids: all.map(&:id), scores: scores, alone: all.filter_map { |partner| @match.alone(partner)&.then { |why| [partner.id, why] } }.to_h}
+          whys = ->(kind) { all.filter_map { |partner| @match.send(kind, partner)&.then { |why| [partner.id, why] } }.to_h }
+          {ids: all.map(&:id), scores: scores, alone: whys.call(:alone), out: whys.call(:out)}
         end
 
         def made
-          alone, able = @partners.values.partition { |partner| @match.alone(partner) }
+          out, here = @partners.values.partition { |partner| @match.out(partner) }
+          alone, able = here.partition { |partner| @match.alone(partner) }
           free = able.map(&:id) - @locked.flatten
           graph = @match.graph(free.map { |id| @partners.fetch(id) })
           groups, gap = best(graph, free)
           left = free - groups.flatten
           Made.new(groups: @locked.map { |ids| group(ids, locked: true) } + groups.map { |ids| group(ids) }.sort_by { |made| -made.score },
-            stuck: left.map { |id| stuck(id, able) }, alone: alone.map { |partner| Stuck.new(id: partner.id, reasons: [@match.alone(partner)]) }, gap: gap&.round(2))
+            stuck: left.map { |id| stuck(id, able) }, alone: alone.map { |partner| Stuck.new(id: partner.id, reasons: [@match.alone(partner)]) },
+            out: out.map { |partner| Stuck.new(id: partner.id, reasons: [@match.out(partner)]) }, gap: gap&.round(2))
         end
 
         private
@@ -54,7 +57,7 @@ module JauntyBell
           unknown = ids - @partners.keys
           refuse("Somebody in a pair made by hand is not here any more.") if unknown.any?
           refuse("A pair made by hand is of two, a trio of three.") unless [2, 3].include?(ids.uniq.size)
-          ids.each { |id| @match.alone(@partners[id])&.then { |why| refuse("#{@partners[id].name}: #{why}.") } }
+          ids.each { |id| (@match.out(@partners[id]) || @match.alone(@partners[id]))&.then { |why| refuse("#{@partners[id].name}: #{why}.") } }
           ids.combination(2) do |one, two|
             why = @match.stop(@partners[one], @partners[two])
             refuse("#{@partners[one].name} and #{@partners[two].name}: #{why}.") if why

@@ -20,8 +20,13 @@ module JauntyBell
         # [[from, to], …] of what was class: stretches with no long pause in them. Empty where nothing rang.
         def spans = @spans ||= joined(clocked + @runs.map { |ended, worked| [ended - worked, ended] })
 
-        # Whole minutes of somebody who was there as a Presence says; nil where nothing rang.
-        def minutes(presence) = spans.empty? ? nil : (seconds(presence) / 60.0).round
+        # Whole minutes of somebody who was there as a Presence says, 1 at the least where they were there at all; nil where
+        # nothing rang.
+        def minutes(presence)
+          return if spans.empty?
+          seconds = seconds(presence)
+          seconds.positive? ? [(seconds / 60.0).round, 1].max : 0
+        end
 
         def seconds(presence) = spans.sum { |from, to| presence.seconds(from, to) }
 

@@ -17,9 +17,12 @@ module JauntyBell
             @met = met
           end
 
+          # Why this one does nothing today, or nil.
+          def out(partner) = (partner.blocks.include?("all") ? "a hold blocks all work" : nil)
+
           # Why this one works without a partner today, or nil.
           def alone(partner)
-            return "a hold blocks all work" if partner.blocks.include?("all")
+            return if out(partner)
             return "a hold blocks contact" if @contact && partner.blocks.include?("contact")
             "a hold blocks holding" if @holding && partner.blocks.include?("holding")
           end

@@ -1,0 +1,104 @@
+require "support/interface"
+
+# What a device reckons of a class: when the clock ran, who was there for how long, what was cut, who strikes now, who is out.
+class HallTest < InterfaceTest
+  DRIVER = <<~JS.freeze
+    import { cutOf, factsOfBells, firstHall, isOut, minutesDone, stepIn, stepOut, takenOver, tookPlace, withBells } from "../../web/src/floor/hall";
+    import { caughtUp, finish, lengthen, pause, resume, skip } from "../../web/src/floor/ring";
+    import { turnsNow } from "../../web/src/floor/striking";
+
+    const acts = { resume, pause, skip, finish, caughtUp };
+    // A class on whose ring this is done, [what, at in s] each; gives its bells relative to the first and the facts of them.
+    const rung = (held, steps) =>
+      steps.reduce((hall, [what, at]) => withBells(hall, { ...hall, ring: acts[what](hall.ring, at * 1000) }), firstHall(held));
+    export const bells = (held, steps) => {
+      const { bells } = rung(held, steps);
+      const facts = factsOfBells(held, bells, 0, "d");
+      const again = factsOfBells(held, bells, 0, "d");
+      return [bells.map(({ at, running }) => [Math.round((at - bells[0].at) / 1000), running]), facts.map(({ table }) => table), facts.every((fact, i) => fact.fact.id === again[i].fact.id)];
+    };
+    // The minutes of a student there in these spans (s from the first bell), and as put right for all and for one.
+    export const minutes = (held, steps, there) => {
+      const hall = rung(held, steps);
+      const first = hall.bells[0]?.at ?? 0;
+      const spans = there.map(([from, to]) => [first + from * 1000, to === null ? null : first + to * 1000]);
+      const full = { ...hall, there: { ann: spans } };
+      const done = (more) => minutesDone(held, { ...full, ...more }, tookPlace(held, full), "ann");
+      return [done({}), done({ minutes: "40" }), done({ minutes: "40", minutesOf: { ann: "25" } })];
+    };
+    export const cut = (held, steps) => cutOf(held, rung(held, steps));
+    export const stepped = (held) => {
+      const [came] = stepIn(firstHall(held), "ann");
+      const [slip] = stepOut(came, "ann");
+      const ring = pause(resume(came.ring, 1000), 5000);
+      const [left] = stepOut({ ...came, ring }, "ann");
+      const [back] = stepIn(left, "ann");
+      return [came.there.ann.length, slip.there.ann.length, left.there.ann[0][1] !== null, back.there.ann.length, back.there.ann[1][1]];
+    };
+    export const out = (held, knocks) => ["ann", "bo"].map((id) => isOut(held, { ...firstHall(held), knocks }, id));
+    export const strikers = (held, at, seconds, groups, more = 0) => {
+      const ring = { ...lengthen({ ...firstHall(held).ring, at }, more * 1000, 0), since: 0 };
+      return turnsNow(held.rounds[ring.segments[at].round], ring, seconds * 1000, groups).map(({ striker }) => striker ?? null);
+    };
+    export const ledElsewhere = (held) => takenOver(held, { moment: "ring", ring: firstHall(held).ring, pairs: [["ann", "bo"], ["cy"]] }, 0).pairs.groups.map(({ ids }) => ids);
+  JS
+
+  SWAP = {kind: "swap", at: 60_000, anchor: "share", say: [], length: 0, text: "Change"}.freeze
+  ROUNDS = [{title: "One", work_s: 120, first: 0, shared: true}, {title: "Two", work_s: 120, first: nil, shared: false}, {title: "Three", work_s: 120, first: 1, shared: true}].freeze
+  HELD = {id: "c", minutes: 75, ended_at: nil, rounds: ROUNDS, combinations: {}, card_version: 1, expected: [], students: [{id: "ann", blocks: []}, {id: "bo", blocks: ["all"]}],
+          segments: ROUNDS.each_index.flat_map { |i| [{kind: "work", round: i, duration: 120_000, cues: (i == 1) ? [] : [SWAP]}, ({kind: "rest", round: i, duration: 60_000, cues: []} if i < 2)].compact },
+          facts: {attendances: [], departures: [], marks: [], knocks: [], efforts: [], bells: [], round_runs: []}}.freeze
+
+  def hall(*chains) = answers(InterfaceTest.written("hall-driver", DRIVER) && "hall-driver", *chains)
+
+  # what was done to the ring, at which second → when the clock was started and stopped
+  BELLS = {
+    [["resume", 0], ["pause", 30]] => [[0, true], [30, false]],
+    [["resume", 0], ["caughtUp", 125], ["pause", 130]] => [[0, true], [130, false]],
+    [["resume", 0], ["pause", 30], ["resume", 500], ["finish", 560]] => [[0, true], [30, false], [500, true], [560, false]],
+    [["resume", 0], ["caughtUp", 9_000]] => [[0, true], [480, false]], # a device that slept past the last bell
+    [["skip", 0]] => []
+  }.freeze
+
+  def test_when_the_clock_ran_is_told_once
+    BELLS.keys.zip(hall(*BELLS.keys.map { |steps| [["bells", HELD, steps]] })) do |steps, (bells, tables, same)|
+      assert_equal BELLS[steps], bells, steps.inspect
+      assert_equal [["bells"] * bells.size, true], [tables, same]
+    end
+  end
+
+  def test_minutes_are_worked_out_and_can_be_put_right
+    hour = [["resume", 0], ["caughtUp", 130], ["pause", 180]]
+    found = hall([["minutes", HELD, hour, [[-60, nil]]]], [["minutes", HELD, hour, [[-60, 60]]]], [["minutes", HELD, [], [[0, nil]]]])
+    assert_equal [%w[3 40 25], %w[1 40 25], %w[75 40 25]], found, "three minutes of a card of 75; left after one; nothing rang"
+  end
+
+  def test_what_was_cut_in_rounds_and_seconds
+    whole, short = hall([["cut", HELD, [["resume", 0], ["caughtUp", 480]]]], [["cut", HELD, [["resume", 0], ["caughtUp", 200], ["finish", 210]]]])
+    assert_empty whole
+    assert_equal [["Two", 30], ["Three", 0]], short.map { |round| [round[:title], round[:worked_s].round] }
+  end
+
+  def test_there_is_from_coming_to_going
+    assert_equal [1, 0, true, 2, nil], hall([["stepped", HELD]]).first
+  end
+
+  def test_who_is_out_for_the_day
+    told = hall([["out", HELD, []]], [["out", HELD, [{id: "k", student: "ann", matter: "head knock"}]]], [["out", HELD, [{id: "k", student: "ann", matter: "elbow"}]]])
+    assert_equal [[false, true], [true, true], [false, true]], told
+  end
+
+  # segment, seconds gone → who strikes of a pair and of a trio
+  STRIKERS = {[0, 10] => %w[ann cy], [0, 70] => %w[bo dee], [2, 10] => [nil, nil], [4, 10] => %w[bo cy], [4, 70] => %w[ann dee], [1, 10] => [nil, nil]}.freeze
+
+  def test_who_strikes_now
+    groups = [%w[ann bo], %w[cy dee eli]]
+    STRIKERS.keys.zip(hall(*STRIKERS.keys.map { |at, seconds| [["strikers", HELD, at, seconds, groups]] })) { |key, strikers| assert_equal STRIKERS[key], strikers, key.inspect }
+    assert_equal [%w[ann cy]], hall([["strikers", HELD, 0, 70, groups, 60]]), "with a minute more the change comes at 1:30"
+    assert_equal [[nil]], hall([["strikers", HELD, 0, 10, [%w[ann]]]])
+  end
+
+  def test_pairs_come_with_the_lead
+    assert_equal [%w[ann bo]], hall([["ledElsewhere", HELD]]).first
+  end
+end

@@ -1,0 +1,16 @@
+import { useSyncExternalStore } from "react";
+
+/** Whether a media query holds, kept up to date. */
+export function useMedia(query: string): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      const list = window.matchMedia(query);
+      list.addEventListener("change", changed);
+      return () => list.removeEventListener("change", changed);
+    },
+    () => window.matchMedia(query).matches,
+  );
+}
+
+/** A phone held upright. */
+export const usePhone = () => useMedia("(max-width: 639px)");
