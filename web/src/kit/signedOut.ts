@@ -1,5 +1,5 @@
 import { api, data } from "../api/client";
-import { keep, recall } from "./stored";
+import { keep, recall, reopen } from "./stored";
 
 const FLAG = "device:signed-out";
 
@@ -22,4 +22,7 @@ export async function signOut() {
 }
 
 /** Somebody has signed in. */
-export const signedIn = () => keep(FLAG, undefined);
+export function signedIn() {
+  reopen();
+  keep(FLAG, undefined);
+}

@@ -10,10 +10,12 @@ export function recall<T>(key: string): T | undefined {
   }
 }
 
+let closed: string[] | undefined; // after signing out: what may still be kept
+
 /** Keeps a value on this device; false where the device has no room or refuses. */
 export function keep(key: string, value: unknown): boolean {
   try {
-    if (value === undefined) localStorage.removeItem(key);
+    if (value === undefined || (closed && !closed.includes(key))) localStorage.removeItem(key);
     else localStorage.setItem(key, JSON.stringify(value));
     return true;
   } catch {
@@ -21,8 +23,14 @@ export function keep(key: string, value: unknown): boolean {
   }
 }
 
-/** Forgets everything that was kept on this device but what is named. */
+/** Somebody has signed in: what they do may be kept. */
+export const reopen = () => {
+  closed = undefined;
+};
+
+/** Forgets everything that was kept on this device but what is named, and keeps nothing else until somebody signs in. */
 export function forgetAll(but: string[]) {
+  closed = but;
   try {
     for (const key of Object.keys(localStorage)) if (!but.includes(key)) localStorage.removeItem(key);
   } catch {
