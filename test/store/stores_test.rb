@@ -40,10 +40,10 @@ class StoresTest < StoreTest
     facts = {attendances: [of], departures: [of], pairings: [{id: uuid, student_ids: [student, other], at: Clock.now}], efforts: [of.merge(on: Clock.today, effort: 7, minutes: 60, estimated: false)],
              round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Clock.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Clock.now}],
              marks: [of.merge(combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
-             knocks: [of.merge(matter: "head knock", text: "")], recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])]}
+             knocks: [of.merge(matter: "head knock", text: "")], recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])], bells: [{id: uuid, running: true, at: Clock.now}]}
     assert_equal facts.size, classes.record(held[:id], facts, coach_id: nil)
     assert_equal 0, classes.record(held[:id], facts, coach_id: nil)
-    assert_equal [1] * 9, classes.facts(held[:id]).values.map(&:size)
+    assert_equal [1] * 10, classes.facts(held[:id]).values.map(&:size)
     assert_equal [["all"], ["contact", "hard effort"]], db[:holds].order(:to).select_map(:blocks).map(&:to_a)
   end
 

@@ -103,7 +103,7 @@ module JauntyBell
       def changed_health(row, did) = audit.note(row[:student_id], did)
 
       def on_file(row)
-        (Store::People::ROSTER + Store::People::FILE).to_h { |name| [name, Files::StudentJson.plain(row[name])] }.merge(apart: people.apart_from(row[:id]))
+        (Store::People::ROSTER + Store::People::FILE).to_h { |name| [name, Files::StudentJson.plain(row[name])] }.merge(visitor: row[:member_since].nil?, apart: people.apart_from(row[:id]))
       end
 
       # Days the club asks for after a knock to the head, by the student's age.

@@ -20,7 +20,7 @@ module JauntyBell
         rows.where(starts_at: from...to).join(:clubs, id: Sequel[:classes][:club_id])
           .left_join(:groups, club_id: Sequel[:classes][:club_id], id: Sequel[:classes][:group_id])
           .left_join(:accounts, id: Sequel[:classes][:coach_id])
-          .select_all(:classes).select_append(Sequel[:groups][:name].as(:group_name), Sequel[:accounts][:name].as(:coach), expected.as(:expected), present.as(:present), day.as(:on))
+          .select_all(:classes).select_append(Sequel[:groups][:name].as(:group_name), Sequel[:accounts][:name].as(:coach), expected.as(:expected), present.as(:present), visiting.as(:visiting), day.as(:on))
           .order(:starts_at, Sequel[:classes][:id]).all
       end
 
@@ -85,10 +85,10 @@ module JauntyBell
         end
       end
 
-      # Rows of the students expected at a class, by name.
+      # Rows of the students expected at a class, by name: who belonged to its group on its day, and who was said to come.
       def expected_students(row)
         said = @db[:class_guests].where(club_id: @club_id, class_id: row[:id])
-        @db[:students].where(club_id: @club_id).where(Sequel.|({group_id: row[:group_id]}, {id: said.where(expected: true).select(:student_id)}))
+        @db[:students].where(club_id: @club_id).where(Sequel.|(belonged(row[:group_id], day_of(row)), {id: said.where(expected: true).select(:student_id)}))
           .exclude(id: said.where(expected: false).select(:student_id)).order(:name, :id).all
       end
 
@@ -227,19 +227,35 @@ module JauntyBell
       def expected
         said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id], student_id: Sequel[:students][:id])
         @db[:students].where(club_id: @club_id).where(
-          Sequel.&(Sequel.|({group_id: Sequel[:classes][:group_id]}, said.where(expected: true).exists), Sequel.~(said.where(expected: false).exists))
+          Sequel.&(Sequel.|(belonged(Sequel[:classes][:group_id], day), said.where(expected: true).exists), Sequel.~(said.where(expected: false).exists))
         ).select { count.function.* }
+      end
+
+      # Of the students, who belonged to a group on a day.
+      def belonged(group_id, day)
+        then_in = @db[:past_memberships].where(Sequel[:past_memberships][:club_id] => @club_id, Sequel[:past_memberships][:student_id] => Sequel[:students][:id], Sequel[:past_memberships][:group_id] => group_id)
+          .where(Sequel[:past_memberships][:from] <= day).where(Sequel[:past_memberships][:to] > day)
+        Sequel.|(Sequel.&({Sequel[:students][:group_id] => group_id}, Sequel.~(Sequel[:students][:member_since] => nil), Sequel[:students][:member_since] <= day), then_in.exists)
+      end
+
+      # Of those who came, how many had not been expected.
+      def visiting
+        said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id], student_id: Sequel[:students][:id])
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, Sequel[:presences][:class_id] => Sequel[:classes][:id])
+          .join(:students, Sequel[:students][:club_id] => Sequel[:presences][:club_id], Sequel[:students][:id] => Sequel[:presences][:student_id])
+          .exclude(belonged(Sequel[:classes][:group_id], day)).exclude(said.where(expected: true).exists).select { count.function.* }
       end
 
       def present
         @db[:presences].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* + Sequel[:classes][:erased] }
       end
 
-      # Somebody who came without being on file: a student of the class's group, or of the club's first, from now on.
+      # Somebody who came without being on file: a visitor of the class's group, or of the club's first, until a coach says that
+      # they belong to it.
       def welcome(class_id, guest)
         group = @db[:classes].where(club_id: @club_id, id: class_id).get(:group_id) || @db[:groups].where(club_id: @club_id).order(:name).get(:id)
         raise Conflict.new("Make a group first: a guest becomes a student of one.", path: "guests") unless group
-        @db[:students].insert_conflict.insert(club_id: @club_id, id: guest[:id], group_id: group, name: guest[:name].strip, stance: guest[:stance], level: "foundation")
+        @db[:students].insert_conflict.insert(club_id: @club_id, id: guest[:id], group_id: group, name: guest[:name].strip, stance: guest[:stance], level: "foundation", member_since: nil)
       end
 
       # A knock to the head holds the student back at once, from the day it happened (Core::Care::HeadKnock).

@@ -62,7 +62,7 @@ module JauntyBell
 
       def keep_roster(list)
         @db[:students].multi_insert(list.map do |facts|
-          {club_id: @club_id, id: SecureRandom.uuid, group_id: groups.fetch(facts["group"].downcase), name: facts["student"], stance: facts["stance"] || "orthodox", level: facts["level"] || "foundation",
+          {club_id: @club_id, id: SecureRandom.uuid, member_since: @today, group_id: groups.fetch(facts["group"].downcase), name: facts["student"], stance: facts["stance"] || "orthodox", level: facts["level"] || "foundation",
            born_on: facts["born_on"], kg: facts["kg"]&.round, emergency_name: facts["emergency_name"].to_s, emergency_phone: facts["emergency_phone"].to_s, guardian: facts["guardian"].to_s,
            trains_elsewhere: facts["elsewhere"] || false}
         end)

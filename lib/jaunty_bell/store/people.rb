@@ -20,10 +20,10 @@ module JauntyBell
         Core::Care.junior?(student[:born_on], day, by_group: @junior_groups.include?(student[:group_id]))
       end
 
-      # By name; of one group, or the whole club.
+      # By name; those who belong to one group, or the whole club with its visitors.
       def students(group: nil)
         set = @db[:students].where(club_id: @club_id).order(:name, :id)
-        (group ? set.where(group_id: group) : set).all
+        (group ? set.where(group_id: group).exclude(member_since: nil) : set).all
       end
 
       def student_count = @db[:students].where(club_id: @club_id).count
@@ -54,9 +54,9 @@ module JauntyBell
       # [[id, id], …] of those of these students who are never put together.
       def pairs_apart(ids) = @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: ids}, {two_id: ids})).select_map(%i[one_id two_id])
 
-      # A new student, facts of ROSTER; sent twice they are kept once. Raises Conflict.
+      # A new student, facts of ROSTER, who belongs to their group from today; sent twice they are kept once. Raises Conflict.
       def add(id:, **facts)
-        @db.transaction(savepoint: true) { @db[:students].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, **named(facts.slice(*ROSTER))) }
+        @db.transaction(savepoint: true) { @db[:students].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, member_since: today, **named(facts.slice(*ROSTER))) }
         student(id)
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("This group is not in your club.", path: "group_id")
@@ -70,11 +70,12 @@ module JauntyBell
         raise Conflict.new("There is a group \"#{name.strip}\" already.", path: "group")
       end
 
-      # Changes what is on file of a student: facts of ROSTER and FILE, and with whom they are never put together. Raises Missing or Conflict.
+      # Changes what is on file of a student: facts of ROSTER and FILE, whether they only visit, and with whom they are never put
+      # together. Raises Missing or Conflict.
       def file(id, facts, apart:)
-        student(id)
+        was = student(id)
         @db.transaction(savepoint: true) do
-          changes = named(facts.slice(*ROSTER, *FILE))
+          changes = named(facts.slice(*ROSTER, *FILE)).merge(belonging(was, facts))
           @db[:students].where(club_id: @club_id, id: id).update(changes) if changes.any?
           @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: id}, {two_id: id})).delete
           @db[:kept_apart].multi_insert((apart - [id]).map { |other| [id, other].sort.then { |one, two| {club_id: @club_id, one_id: one, two_id: two} } })
@@ -85,6 +86,20 @@ module JauntyBell
       end
 
       private
+
+      # Since when they belong to the group they are in now; that they were in another one stays on record.
+      def belonging(was, facts)
+        moved = facts.key?(:group_id) && facts[:group_id] != was[:group_id]
+        visits = facts.fetch(:visitor, was[:member_since].nil?)
+        return {} if !moved && visits == was[:member_since].nil?
+        left(was) if was[:member_since]
+        {member_since: (today unless visits)}
+      end
+
+      def left(was)
+        return unless was[:member_since] < today
+        @db[:past_memberships].insert_conflict.insert(club_id: @club_id, student_id: was[:id], group_id: was[:group_id], from: was[:member_since], to: today)
+      end
 
       # Raises Core::InvalidInput for an empty name.
       def named(facts)

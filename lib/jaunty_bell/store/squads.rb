@@ -15,7 +15,7 @@ module JauntyBell
         @today = today
       end
 
-      def rows = @rows ||= @db[:students].where(club_id: @club_id, group_id: @group_id).order(:name, :id).all
+      def rows = @rows ||= @db[:students].where(club_id: @club_id, group_id: @group_id).exclude(member_since: nil).order(:name, :id).all
 
       # Core::Weeks::Learners of those who came within `away` days, or whom no class has had the chance to see.
       def learners(away:)

@@ -8,7 +8,7 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques groups students kept_apart voices combinations drills drill_combinations cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks efforts notes
+      TABLES = %i[techniques groups students past_memberships kept_apart voices combinations drills drill_combinations cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks efforts notes
         knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit erasures programmes programme_plans].freeze
       PEOPLE = %i[coach_id account_id].freeze # columns that name an account; a file names it by its email
       ACCOUNT = %i[email name role numbering status_id].freeze

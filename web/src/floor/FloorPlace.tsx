@@ -5,6 +5,7 @@ import { api, type ClassLine, data } from "../api/client";
 import { useNextId } from "../kit/ids";
 import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { asks, useCards, usePeople } from "../kit/queries";
+import { whoCame } from "../kit/said";
 import { useClub } from "../kit/session";
 import { shortDate, timeOfDay } from "../kit/time";
 
@@ -53,7 +54,7 @@ function Line({ row, zone }: { row: ClassLine; zone: string }) {
           </span>
         </span>
         <span className="text-right font-semibold text-sm max-sm:max-w-20">
-          {row.ended_at ? `held, ${row.present} came` : "Open the door"}
+          {row.ended_at ? whoCame(row) : "Open the door"}
         </span>
       </Link>
     </li>

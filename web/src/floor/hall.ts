@@ -310,6 +310,7 @@ function withGuests(held: HeldClass, { guests }: Hall): HeldClass {
     level: "foundation",
     group_id: held.group_id ?? "",
     group_name: "guest",
+    visitor: true,
     junior: false,
     blocks: [],
     notes: [],

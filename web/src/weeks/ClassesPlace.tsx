@@ -5,6 +5,7 @@ import type { ClassLine } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { Scrolling } from "../kit/Scrolling";
+import { whoCame } from "../kit/said";
 import { useClub } from "../kit/session";
 import { dayAndMonth, dayAndTime } from "../kit/time";
 
@@ -67,9 +68,7 @@ function ClassTag({ row, zone }: { row: ClassLine; zone: string }) {
       >
         <span className="font-bold">{dayAndTime(row.starts_at, zone)}</span>
         <span className="block truncate">{row.title}</span>
-        <span className="text-ink-soft">
-          {row.ended_at ? `${row.present} of ${row.expected} came` : `${row.expected} expected`}
-        </span>
+        <span className="text-ink-soft">{row.ended_at ? whoCame(row) : `${row.expected} expected`}</span>
       </Link>
     </li>
   );

@@ -39,11 +39,30 @@ Sequel.migration do
       constraint(:in_order) { one_id < two_id }
     end
 
+    # Since when a student belongs to their group; nobody does who only visits. Of other groups they were in: from when to when.
+    alter_table(:students) { add_column :member_since, Date, default: Date.new(1900, 1, 1) }
+    first = %w[attendances efforts marks].map { |table| "SELECT club_id, student_id, min(at)::date AS day FROM #{table} GROUP BY club_id, student_id" }.join(" UNION ALL ")
+    run <<~SQL
+      UPDATE students SET member_since = coalesce((SELECT min(day) FROM (#{first}) AS seen WHERE seen.club_id = students.club_id AND seen.student_id = students.id), current_date)
+    SQL
+    create_table :past_memberships do
+      foreign_key :club_id, :clubs, type: :uuid, null: false, on_delete: :cascade
+      column :student_id, :uuid, null: false
+      column :group_id, :uuid, null: false
+      Date :from, null: false
+      Date :to, null: false
+      primary_key %i[club_id student_id group_id from]
+      foreign_key %i[club_id student_id], :students, key: %i[club_id id], on_delete: :cascade
+      foreign_key %i[club_id group_id], :groups, key: %i[club_id id]
+      index %i[club_id group_id]
+    end
+
     from(:class_works).delete # worked out anew at the first start
   end
 
   down do
-    drop_table :partners, :bells
+    drop_table :past_memberships, :partners, :bells
+    alter_table(:students) { drop_column :member_since }
     renamed.call(self, "big_week", "week_up")
     columns.each { |was, now| rename_column :masteries, now, was }
   end

@@ -33,6 +33,7 @@ export function OnFile({ student, name }: { student: string; name: string }) {
       {file.error && <Trouble error={file.error} />}
       {known && (
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
+          {known.visitor && <Line name="Visitor" value="not expected at classes until you say they belong" />}
           <Line name="Weight" value={known.kg ? `${known.kg} kg` : "not said"} />
           <Line name="Born" value={known.born_on ?? "not said"} />
           <Line name="Likes opposite" value={known.stance_wish ? `the ${known.stance_wish} stance` : "either stance"} />
@@ -95,6 +96,14 @@ function Form({ student, known, done }: FormProps) {
   return (
     <form onSubmit={submit} className="grid gap-3">
       <Roster facts={file} set={set} groups={people.data?.groups ?? []} problem={problem("name")} />
+      <label className="flex items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          checked={file.visitor ?? false}
+          onChange={({ target }) => set({ visitor: target.checked })}
+        />
+        only visits: not expected at the group's classes, and no part of its plans
+      </label>
       <div className="grid gap-3 sm:grid-cols-3">
         <Field
           label="Weight, kg"
