@@ -19,10 +19,10 @@ module JauntyBell
         answer(proposed(drafted, fit.blocks, fit.minutes).merge(possible: fit.possible?, reason: fit.reason))
       end
 
-      # A version of the draft; nothing is saved.
+      # A version of the draft for all that is asked together; nothing is saved.
       post "/variants", who: :all do
         minutes = body_given["to_minutes"]
-        blocks = Core::Card::Variants.of(drafted, body_given["kind"], minutes: minutes)
+        blocks = Core::Card::Variants.of(drafted, body_given["kinds"], minutes: minutes, load: body_given["to_load"])
         answer(proposed(drafted, blocks, minutes || body_given["minutes"]))
       end
 

@@ -31,6 +31,31 @@ class FitTest < Minitest::Test
     assert_equal [[300, 30], [225, 60], [225, 60], [120, 0]], fit(*blocks, minutes: 18).blocks.flat_map(&:rounds).map { |each| [each.work, each.rest] }
   end
 
+  def test_of_those_alike_technique_is_kept_before_finishers
+    alike = [block("finisher", round(work: 180, rest: 0)), block("technique", round("1-2", work: 180, rest: 0, implement: "air")), block("bag", round("1-2", work: 180, rest: 0))]
+    alike.permutation do |blocks|
+      works = fit(*blocks, minutes: 8).blocks.to_h { |each| [each.kind, each.rounds.first.work] }
+      assert_equal 180, works["technique"], blocks.map(&:kind).inspect
+      assert_operator works["finisher"], :<, works["bag"]
+    end
+    first = [block("finisher", round(work: 180, rest: 0), importance: 5), block("technique", round("1-2", work: 180, rest: 0, implement: "air"), importance: 4)]
+    assert_equal({"finisher" => 180, "technique" => 120}, fit(*first, minutes: 5).blocks.to_h { |each| [each.kind, each.rounds.first.work] }, "what the coach says matters more comes first")
+  end
+
+  # effort → least rest of 60 s written
+  def test_hard_rounds_keep_the_rest_their_effort_needs
+    {4 => 30, 6 => 30, 8 => 45, 9 => 60, 10 => 60}.each do |effort, rest|
+      rounds = Array.new(4) { round("1-2", work: 180, rest: 60, effort: effort) }
+      assert_equal [rest], fit(block("bag", *rounds), minutes: 8).blocks.flat_map(&:rounds).map(&:rest).first(1), "effort #{effort}"
+    end
+  end
+
+  def test_time_to_spare_makes_no_longer_plank
+    plank = round(title: "Plank", work: 180, rest: 30, exercise: Lexicon::Techniques.default["core-work"])
+    fitted = fit(block("bag", round("1-2", work: 120, rest: 30), round("1-2", work: 120, rest: 30, effort: 9)), block("finisher", plank), minutes: 30).blocks.flat_map(&:rounds)
+    assert_equal [180, 120, 180], fitted.map(&:work), "only what is struck and is not hard grows"
+  end
+
   def test_a_round_that_must_stay_stays
     blocks = [block("finisher", round(work: 180, rest: 0, keep: true), importance: 1, work: [120, 180]), block("bag", round("1-2", work: 180, rest: 0), importance: 5, work: [120, 180])]
     assert_equal %w[finisher], fit(*blocks, minutes: 3).blocks.map(&:kind)

@@ -3,7 +3,7 @@ require "support/cards"
 class VariantsTest < Minitest::Test
   include CardTest
 
-  def variant(kind, *blocks, minutes: nil, **company) = Card::Variants.of(plan(*blocks, **company), kind, minutes: minutes).flat_map(&:rounds)
+  def variant(kinds, *blocks, minutes: nil, load: nil, **company) = Card::Variants.of(plan(*blocks, **company), Array(kinds), minutes: minutes, load: load).flat_map(&:rounds)
 
   def test_no_partner_strikes_as_long_as_before
     changed = variant("no partner", block("mitts", round("1-2", work: 180, swap: "even")), block("partner", round("1-[1]-rear parry-2", work: 120, swap: "every", every: 30)), block("bag", round("1-2")))
@@ -33,16 +33,47 @@ class VariantsTest < Minitest::Test
     assert_equal [[90, 45, 6, false], [60, 60, 5, true], [180, 90, 6, true]], junior.map { |each| [each.work, each.rest, each.effort, each.contact] }
     assert_equal "light", junior[1].intensity
     whole = plan(block("partner", round("1-2", work: 180, swap: "even")), juniors: true)
-    refute_includes rules(whole.with(blocks: Card::Variants.of(whole, "juniors"))), "juniors"
+    refute_includes rules(whole.with(blocks: Card::Variants.of(whole, ["juniors"]))), "juniors"
   end
 
-  def test_shorter_is_the_fit
+  def test_for_less_time_it_is_the_fit
     blocks = [block("warm-up", round(work: 300)), block("bag", *Array.new(6) { round("1-2") })]
-    shorter = Card::Variants.of(plan(*blocks), "shorter", minutes: 20)
-    assert_equal Card::Fit.new(plan(*blocks), minutes: 20).blocks, shorter
-    assert_equal "minutes", assert_raises(Core::InvalidInput) { variant("shorter", *blocks) }.path
-    assert_match(/more than the 3 minutes/, assert_raises(Core::InvalidInput) { variant("shorter", *blocks, minutes: 3) }.message)
-    assert_equal "kind", assert_raises(Core::InvalidInput) { variant("sleepy", *blocks) }.path
+    assert_equal Card::Fit.new(plan(*blocks), minutes: 20).blocks, Card::Variants.of(plan(*blocks), [], minutes: 20)
+    assert_equal "kinds", assert_raises(Core::InvalidInput) { variant([], *blocks) }.path
+    assert_match(/more than the 3 minutes/, assert_raises(Core::InvalidInput) { variant([], *blocks, minutes: 3) }.message)
+    assert_equal "kinds", assert_raises(Core::InvalidInput) { variant("sleepy", *blocks) }.path
+  end
+
+  # Whatever is missing stays missing, in any order and any company.
+  def test_versions_add_up
+    rounds = [block("mitts", round("1-2", work: 180, swap: "even")), block("bag", round("1-2-3", work: 180)), block("pads", round("1-rear kick", work: 180, swap: "every", every: 30))]
+    well = {students: 8, school: school(kit: {"long-pads" => 8, "focus-mitts" => 8, "hanging-bag" => 8})}
+    both = variant(["no bag", "no partner"], *rounds, **well)
+    assert_equal [["alone", "air"]] * 3, both.map { |each| [each.swap, each.implement] }
+    assert_equal [["alone", "hanging-bag"], ["alone", nil], ["alone", "hanging-bag"]], variant(["no partner"], *rounds, **well).map { |each| [each.swap, each.implement] }
+    Card::Variants::KINDS.combination(2).each { |two| assert_equal variant(two, *rounds, **well), variant(two.reverse, *rounds, **well), two.inspect }
+    all = variant(Card::Variants::KINDS, *rounds, minutes: 8, load: 30, **well)
+    assert(all.all? { |each| each.swap == "alone" && each.implement == "air" }, "nothing is brought back")
+  end
+
+  def test_without_gloves_and_without_room
+    bare = variant("no gloves", block("bag", round("1-2", work: 120)), block("mitts", round("1-2", work: 180, swap: "even")), block("technique", round("1-2", implement: "air")))
+    assert_equal [["air", "alone", 120], ["air", "alone", 80], ["air", "alone", 180]], bare.map { |each| [each.implement, each.swap, each.work] }
+    spot = variant("no space", block("technique", round("1-2", rung: "move", implement: "air"), round("1-2", rung: "count", implement: "air")), block("warm-up", round(title: "Steps", exercise: Lexicon::Techniques.default["footwork-patterns"])))
+    assert_equal [["clock", "1-2"], ["count", "1-2"], ["count", "Steps, on the spot"]], spot.map { |each| [each.rung, each.title] }
+  end
+
+  def test_on_an_easier_day_efforts_come_down_before_rounds_go
+    blocks = [block("warm-up", round(work: 300, rest: 0, effort: 3)), block("bag", *Array.new(4) { round("1-2", work: 180, rest: 30, effort: 9, intensity: "hard") })]
+    full = plan(*blocks, minutes: 20)
+    assert_operator full.planned_load, :>, 100
+    easier = Card::Variants.of(full, [], load: 100)
+    assert_equal full.blocks.map { |each| each.rounds.size }, easier.map { |each| each.rounds.size }, "nothing was left out"
+    assert_operator full.with(blocks: easier).planned_load, :<=, 100
+    efforts = easier.last.rounds.map(&:effort)
+    assert_operator efforts.max - efforts.min, :<=, 1, "the hardest first"
+    assert_equal %w[medium], easier.last.rounds.map(&:intensity).uniq
+    assert_match(/come to a load of at least/, assert_raises(Core::InvalidInput) { Card::Variants.of(full, [], load: 10) }.message)
   end
 
   # Property: every variant of a sound card is a sound card.
@@ -53,7 +84,7 @@ class VariantsTest < Minitest::Test
       rounds = Array.new(4) { round(["1-2", "1-2-3-rear kick"].sample(random: random), work: random.rand(90..240), effort: random.rand(1..10), **swaps.sample(random: random)) }
       phased = round("1-2", work: 200, phases: [Card::Phase.new(name: "own", seconds: 100), Card::Phase.new(name: "other", other: true)])
       whole = plan(block("partner", *rounds, phased), block("bag", *rounds), students: random.rand(2..20))
-      (Card::Variants::KINDS - ["shorter"]).each { |kind| assert_kind_of Integer, whole.with(blocks: Card::Variants.of(whole, kind)).total }
+      Card::Variants::KINDS.each { |kind| assert_kind_of Integer, whole.with(blocks: Card::Variants.of(whole, [kind])).total }
     end
   end
 

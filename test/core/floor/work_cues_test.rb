@@ -62,6 +62,12 @@ class WorkCuesTest < Minitest::Test
     assert_equal [%w[lead], ["other stance", "moving"], %w[burst]], cues(phased, :phase).map(&:say)
   end
 
+  def test_no_inner_bell_rings_inside_a_changeover
+    round = round("1-2", work: 130, on: 20, off: 10, swap: "every", every: 60, swap_time: 10)
+    assert_equal [[:interval_off, 20_000], [:interval_on, 30_000], [:interval_off, 50_000], [:swap, 60_000], [:go, 70_000], [:interval_off, 90_000], [:interval_on, 100_000], [:interval_off, 120_000]],
+      told(round, :interval_on, :interval_off, :swap, :go).map { |kind, at, _| [kind, at] }
+  end
+
   POOL = ["1-2", "1-2-3", "2-3-2"].freeze
 
   def called(**facts) = drilled(POOL, manner: "called", tempo: 120, pause: 1, work: 180, rung: "call", **facts)

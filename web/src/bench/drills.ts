@@ -68,7 +68,8 @@ export function inManner(facts: DrillFacts, manner: Drill["manner"]): DrillFacts
     ...facts,
     manner,
     count: counted ? (facts.count ?? 10) : null,
-    on_s: burst ? (facts.on_s ?? 20) : facts.on_s,
-    off_s: burst ? (facts.off_s ?? 10) : facts.off_s,
+    // What a burst was given goes with it: left behind, its inner bells would ring in another manner.
+    on_s: burst ? (facts.on_s ?? 20) : facts.manner === "burst" ? null : facts.on_s,
+    off_s: burst ? (facts.off_s ?? 10) : facts.manner === "burst" ? null : facts.off_s,
   };
 }

@@ -58,6 +58,13 @@ module JauntyBell
         # [from, to] of every stretch on the clock in which somebody strikes, in seconds from its start.
         def striking_spans = turns.all.flat_map { |turn| within(turn, turn.from, turn.to) }
 
+        # [from, to] of every burst of a turn: the inner interval begins anew with it, and is over where it is.
+        def bursts(turn)
+          on, off = @task.interval
+          return [[turn.from, turn.to]] unless on
+          (0..((turn.seconds - 1r / 1000) / (on + off)).floor).map { |n| turn.from + n * (on + off) }.map { |start| [start, [start + on, turn.to].min] }
+        end
+
         # [phase or nil, from, to] over the part on the clock.
         def phase_spans
           whole = turns.work
@@ -135,13 +142,7 @@ module JauntyBell
 
         # [from, to] of what the inner interval leaves of a turn between two instants.
         def within(turn, from, to)
-          from, to = [turn.from, from].max, [turn.to, to].min
-          return [] if to <= from
-          return [[from, to]] unless @task.interval
-          on, off = @task.interval
-          first = (from / (on + off)).floor
-          (first..).lazy.map { |n| [n * (on + off), n * (on + off) + on] }.take_while { |start, _| start < to }
-            .map { |start, stop| [[start, from].max, [stop, to].min] }.select { |start, stop| stop > start }.to_a
+          bursts(turn).map { |start, stop| [[start, from].max, [stop, to].min] }.select { |start, stop| stop > start }
         end
 
         def overlap(a, b, from, to) = [[b, to].min - [a, from].max, 0].max

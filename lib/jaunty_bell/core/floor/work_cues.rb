@@ -70,12 +70,14 @@ module JauntyBell
           end
         end
 
+        # Inside a turn only: its own begin and end are the bell's, or the change's.
         def interval
-          on, off = @task.interval
-          return [] unless on
-          (0...(@work.turns.work / (on + off)).ceil).flat_map do |n|
-            [(Cue.new(kind: :interval_on, at: counting + ms(n * (on + off))) if n > 0), Cue.new(kind: :interval_off, at: counting + ms(n * (on + off) + on))]
-          end.compact.select { |cue| cue.at < ms(@work.seconds) }
+          return [] unless @task.interval
+          @work.turns.all.flat_map do |turn|
+            @work.bursts(turn).flat_map do |from, to|
+              [(Cue.new(kind: :interval_on, at: counting + ms(from)) if from > turn.from), (Cue.new(kind: :interval_off, at: counting + ms(to)) if to < turn.to)].compact
+            end
+          end
         end
 
         def calls

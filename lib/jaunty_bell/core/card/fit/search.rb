@@ -18,7 +18,7 @@ module JauntyBell
           # Choices in order of the items, or nil where nothing fits.
           def best
             return @best if defined?(@best)
-            @best = (within_load(choices(free.way)) if @routes.feasible?)
+            @best = (within_load(choices(Table.new(@routes, @items.map(&:weight)).way)) if @routes.feasible?)
           end
 
           # Seconds of what must stay, at its shortest.
