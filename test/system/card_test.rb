@@ -201,17 +201,29 @@ class CardSystemTest < SystemTest
 
   def test_a_version_remembers_where_it_comes_from
     click_button "Do more"
-    click_on "A version without partners"
+    click_on "A version for …"
     within("[role=dialog]") do
+      assert_button "Make this card", disabled: true
+      check "no bags"
+      check "no partners"
       assert_selector "[aria-label='What changes'] li", minimum: 4
       click_button "Make this card"
     end
-    assert_field "Title", with: "Morning tide, without partners"
+    assert_field "Title", with: /\AMorning tide, without/
     click_button "What differs"
     within("[role=dialog]") { assert_link CARD }
-    assert_equal "no partner", db[:cards].first(name: "Morning tide, without partners")[:variant]
+    made = db[:cards].first(Sequel.like(:name, "Morning tide, without%"))
+    assert_equal ["no bag", "no partner"], made[:variant].split(", ").sort
+    assert_empty db[:cards].where(id: made[:id]).get(:blocks).to_a.flat_map { |block| block["rounds"].map { |round| round["swap"] } }.uniq - ["alone"], "nothing brought partners back"
+    click_button "Do more"
+    click_on "A version for …"
+    within("[role=dialog]") do
+      assert_checked_field "no partners"
+      fill_in "less time, minutes", with: "40"
+      assert_selector "[aria-label='What changes'] li", minimum: 2
+    end
   ensure
-    forget "Morning tide, without partners"
+    forget "Morning tide, without bags, without partners"
   end
 
   def test_a_version_is_brought_back

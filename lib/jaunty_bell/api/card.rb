@@ -58,10 +58,19 @@ module JauntyBell
 
       private
 
-      def drafted = @drafted ||= plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"])
+      def drafted
+        @drafted ||= plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"]).then { |plan| plan.with(before: saved(plan)) }
+      end
+
+      # The card as it was saved last, for those who say which it is.
+      def saved(plan)
+        id = body_given["card_id"] or return
+        blocks = cards.find(id)[:blocks]
+        plan.with(blocks: Files::CardJson.blocks(blocks, shelf_of(blocks)))
+      end
 
       def proposed(before, blocks, minutes)
-        after = before.with(blocks: blocks, minutes: minutes)
+        after = before.with(blocks: blocks, minutes: minutes, before: before)
         {minutes: minutes, blocks: Files::CardJson.data(blocks), changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
          sums: Files::CardSumsJson.new(after).to_h}
       end

@@ -231,4 +231,17 @@ class ChecksTest < Minitest::Test
     quiet = plan(warm, block("technique", round("1-2", effort: 4, rung: "air")), block("bag", round("1-2", effort: 6, rung: "count")), cool)
     assert_empty rules(quiet)
   end
+
+  # 1-2 at 140 and 0.6 s of pause is 82 strikes a minute for one alone; before → now → said or not
+  def test_a_round_that_got_busier_at_the_same_effort
+    slow, quick, harder = round("1-2", title: "Bag", pause: 2), round("1-2", title: "Bag"), round("1-2", title: "Bag", effort: 7)
+    was = plan(block("bag", slow))
+    now = ->(one) { was.with(blocks: [block("bag", one)], before: was) }
+    found = finding(now.call(quick), "denser")
+    assert_match(/\ABag comes to 82 strikes a minute; it was 42 at the same planned effort/, found.reason)
+    assert_equal ["Effort 6"], found.mends.map(&:label)
+    assert_equal 6, found.mends.first.blocks.first.rounds.first.effort
+    [harder, slow, round("1-2", title: "Bag", pause: 1.5r)].each { |one| refute_fires "denser", now.call(one) }
+    refute_fires "denser", plan(block("bag", quick))
+  end
 end

@@ -116,7 +116,7 @@ export function CardEditor({ card }: { card: Card }) {
           }}
         />
       )}
-      {open?.what === "variant" && <VariantSheet kind={open.kind} parent={card} asked={asked} close={close} />}
+      {open?.what === "variant" && <VariantSheet parent={card} asked={asked} close={close} />}
       {open?.what === "history" && (
         <HistorySheet
           id={card.id}

@@ -7,10 +7,9 @@ import { newId } from "../kit/ids";
 import { asks, useStale } from "../kit/queries";
 import { useSay } from "../kit/toast";
 import { type Draft, plain } from "./draft";
-import { type Kind, VARIANTS } from "./VariantSheet";
 
 /** Which sheet stands open over the card. */
-export type Open = { what: "fit" | "history" | "schedule" | "difference" } | { what: "variant"; kind: Kind } | null;
+export type Open = { what: "fit" | "history" | "schedule" | "difference" | "variant" } | null;
 
 type Props = {
   card: Card;
@@ -77,11 +76,7 @@ export function CardMenu({ card, draft, changed, mayPlan, open }: Props) {
         {mayPlan && (
           <>
             <Line />
-            {(Object.keys(VARIANTS) as Kind[]).map((kind) => (
-              <Item key={kind} onClick={() => open({ what: "variant", kind })}>
-                A version {VARIANTS[kind]}
-              </Item>
-            ))}
+            <Item onClick={() => open({ what: "variant" })}>A version for …</Item>
             <Line />
             <Item onClick={() => copy.mutate()}>A copy</Item>
             <Item onClick={() => template.mutate()} disabled={changed}>

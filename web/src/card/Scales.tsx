@@ -30,7 +30,7 @@ export function Scales({ sums, minutes }: { sums?: Sums; minutes: number }) {
         <p className="mt-1 text-ink-soft">
           Strikes: whole sets that fit each student's striking time at its tempo and pause. Load: planned effort
           weighted by work time ({(sums?.mean_effort ?? 0).toFixed(1)}) × {minutes} minutes, the same sum as effort ×
-          minutes recorded after.
+          minutes recorded after. It stays as it is when a round gets busier: strikes are not in it, effort is.
           {sums?.trio &&
             ` An odd class: each of the trio strikes ${clock(sums.trio.striking)}, holds ${clock(sums.trio.holding)} and has ${sums.trio.strikes} strikes.`}
         </p>

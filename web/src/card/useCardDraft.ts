@@ -49,8 +49,9 @@ export function useCardDraft(card: Card) {
       blocks: plain(draft.blocks),
       group_id: draft.group_id,
       students: draft.students,
+      card_id: card.id,
     }),
-    [draft.minutes, draft.blocks, draft.group_id, draft.students],
+    [draft.minutes, draft.blocks, draft.group_id, draft.students, card.id],
   );
   const still = useStill(asked, STILL);
   const sums = useQuery({

@@ -17,6 +17,9 @@ module JauntyBell
 
         def changes = @changes ||= matched.filter_map { |one, two| change(one, two) }
 
+        # [[at before, at after], …] of rounds that are on both.
+        def matched_places = matched.filter_map { |one, two| [one[0], two[0]] if one && two }
+
         private
 
         # [[at, round, kind of block], …]

@@ -7,11 +7,12 @@ module JauntyBell
       #   plan.total # => seconds to the last bell, the last rest not counted
       #   plan.over  # => seconds more than the class has (negative: seconds left)
       class Plan
-        attr_reader :blocks, :minutes, :company
+        attr_reader :blocks, :minutes, :company, :before
 
         # Raises InvalidInput for what is out of reason, with the path of the first of it.
-        # `memory` is what plans of the same rounds have worked out already (#with hands it on).
-        def initialize(blocks, minutes:, company: Company.new, memory: {}.compare_by_identity)
+        # `memory` is what plans of the same rounds have worked out already (#with hands it on); `before` the Plan of the card as it was,
+        # for who wants to be told what has grown.
+        def initialize(blocks, minutes:, company: Company.new, memory: {}.compare_by_identity, before: nil)
           unless minutes.is_a?(Integer) && minutes.between?(1, LONGEST_CLASS)
             raise InvalidInput.new("A class lasts from 1 minute to #{LONGEST_CLASS / 60} hours; this is #{minutes} minutes.", path: "minutes")
           end
@@ -20,10 +21,11 @@ module JauntyBell
           @minutes = minutes
           @company = company
           @memory = memory
+          @before = before
         end
 
-        # The same plan with other blocks or another length.
-        def with(blocks: @blocks, minutes: @minutes) = Plan.new(blocks, minutes: minutes, company: company, memory: @memory)
+        # The same plan with other blocks or another length, or held against another.
+        def with(blocks: @blocks, minutes: @minutes, before: @before) = Plan.new(blocks, minutes: minutes, company: company, memory: @memory, before: before)
 
         # What is worked out once for a round that stays as it is; `subject` is the round or its task.
         def once(subject, *key) = (@memory[subject] ||= {})[key] ||= yield

@@ -11,6 +11,9 @@ module JauntyBell
           seconds.negative? ? "-#{text}" : text
         end
 
+        # "7", "7.5"
+        def self.number(number) = (number % 1).zero? ? number.to_i.to_s : number.to_f.to_s
+
         # "one pair", "7 pairs"
         def self.many(number, one, more = "#{one}s") = "#{number} #{(number == 1) ? one : more}"
 
