@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit rotate cues pairs review load mastery plan simulate].freeze
+    COMMANDS = %w[combo pace parts like write card fit version late rotate cues pairs review load mastery plan simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
@@ -22,6 +22,8 @@ module JauntyBell
       bin/jaunty pace TEXT [--work T] [--sets N] [--tempo N] [--pause S]   leave one out and it is worked out
       bin/jaunty card FILE [--students N]              time, shares, counts, load and findings of a card's file
       bin/jaunty fit FILE --minutes N [--load N]       what would make it fit
+      bin/jaunty version FILE [--for "no bag, juniors"] [--minutes N] [--load N]   the card for all that together
+      bin/jaunty late FILE --round N --minutes N       what stays from round N on
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
@@ -62,7 +64,7 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load students seed on seeds goals weeks].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load round for students seed on seeds goals weeks].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -125,6 +127,27 @@ module JauntyBell
       after = card_plan.with(blocks: fit.blocks, minutes: fit.minutes)
       {possible: fit.possible?, reason: fit.reason, total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(fit.difference),
        blocks: Files::CardJson.data(fit.blocks)}
+    end
+
+    # A card for all that is asked together: --for "juniors, no bag" --minutes N --load N.
+    def version
+      kinds = @given.fetch(:for, "").split(",").map(&:strip)
+      blocks = Card::Variants.of(card_plan, kinds, minutes: @given[:minutes] && integer(:minutes), load: @given[:load] && number(:load).to_f)
+      after = card_plan.with(blocks: blocks, minutes: @given[:minutes] ? integer(:minutes) : card_plan.minutes)
+      {total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)), blocks: Files::CardJson.data(blocks)}
+    end
+
+    # What stays of a card from one of its rounds on (counted from 1) where there are only so many minutes.
+    def late
+      refuse("Say from which round and how long there is: --round N --minutes N.") unless @given[:round] && @given[:minutes]
+      runs = Files::RunsJson.of(card_plan).zip(card_plan.runs).drop([integer(:round) - 1, 0].max)
+      coming = runs.map do |told, run|
+        cut = told[:late]
+        Floor::Late::Coming.new(talk: run.change + run.explain, work: run.work, rest: run.rest, least: cut[:least_s], least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
+      end
+      fitted = Floor::Late.new(coming, integer(:minutes) * 60)
+      choices = fitted.choices or refuse("What must stay takes #{Card::Words.clock(fitted.least)} at its shortest.")
+      runs.zip(choices).map { |(told, run), choice| {title: told[:title], planned: run.work, work: choice&.work, rest: choice&.rest} }
     end
 
     # The rotation of every circuit of the card: groups, and for each bell the station of each group ("waits" where it waits).

@@ -127,6 +127,12 @@ class CommandLineTest < Minitest::Test
       assert_operator fitted["total"], :<=, 14 * 60
       assert_match(/more than the 3 minutes/, told("fit", path, "--minutes", "3")["reason"])
       assert_operator told("fit", path, "--minutes", "20", "--load", "90")["planned_load"], :<=, 90
+      version = told("version", path, "--for", "no partner, no bag", "--load", "100")
+      assert_operator version["planned_load"], :<=, 100
+      assert_equal %w[alone], version["blocks"].flat_map { |block| block["rounds"].map { |round| round.fetch("swap", "alone") } }.uniq
+      late = told("late", path, "--round", "2", "--minutes", "6")
+      assert_operator late.sum { |round| round["work"].to_i + round["rest"].to_i }, :<=, 360
+      assert_equal %w[Tens], late.map { |round| round["title"] }.first(1)
       rotation = told("rotate", path, "--students", "3").first
       sheet = told("cues", path, "--students", "6", "--seed", "4")
       assert_equal card["total"] * 1000, sheet["duration"]
@@ -139,6 +145,9 @@ class CommandLineTest < Minitest::Test
   def test_card_files_that_will_not_do
     with_card { |path| assert_equal [2, "Say how long the class is: --minutes N.\n"], run_command("fit", path).values_at(0, 2) }
     with_card { |path| assert_equal [2, "Say how many students there are: --students N.\n"], run_command("rotate", path).values_at(0, 2) }
+    with_card { |path| assert_match(/--round N/, run_command("late", path)[2]) }
+    with_card { |path| assert_match(/There is no version "sleepy"/, run_command("version", path, "--for", "sleepy")[2]) }
+    with_card { |path| assert_match(/Say what the version is for/, run_command("version", path)[2]) }
     with_card(CARD.merge("blocks" => [])) { |path| assert_match(/no circuit/, run_command("rotate", path, "--students", "3")[2]) }
     with_card({"some" => "thing"}) { |path| assert_match(/no card of ours/, run_command("card", path)[2]) }
     assert_match(/no file/, run_command("card", "/nowhere/card.json")[2])

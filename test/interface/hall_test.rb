@@ -4,7 +4,8 @@ require "support/interface"
 class HallTest < InterfaceTest
   DRIVER = <<~JS.freeze
     import { cutOf, factsOfBells, firstHall, isOut, minutesDone, stepIn, stepOut, takenOver, tookPlace, withBells } from "../../web/src/floor/hall";
-    import { caughtUp, finish, lengthen, pause, resume, skip } from "../../web/src/floor/ring";
+    import { catchUp } from "../../web/src/floor/catchUp";
+    import { caughtUp, finish, lengthen, pause, refit, remaining, resume, skip } from "../../web/src/floor/ring";
     import { turnsNow } from "../../web/src/floor/striking";
 
     const acts = { resume, pause, skip, finish, caughtUp };
@@ -39,6 +40,12 @@ class HallTest < InterfaceTest
     export const strikers = (held, at, seconds, groups, more = 0) => {
       const ring = { ...lengthen({ ...firstHall(held).ring, at }, more * 1000, 0), since: 0 };
       return turnsNow(held.rounds[ring.segments[at].round], ring, seconds * 1000, groups).map(({ striker }) => striker ?? null);
+    };
+    export const caught = (held, at, seconds, have) => {
+      const ring = { ...firstHall(held).ring, at, since: 0 };
+      const found = catchUp(held, ring, seconds * 1000, have);
+      if (typeof found === "number") return found;
+      return [found.changes.map(({ title, work }) => [title, work]), found.rests, Math.round(remaining(refit(ring, found.added), seconds * 1000) / 1000)];
     };
     export const ledElsewhere = (held) => takenOver(held, { moment: "ring", ring: firstHall(held).ring, pairs: [["ann", "bo"], ["cy"]] }, 0).pairs.groups.map(({ ids }) => ids);
   JS
@@ -96,6 +103,18 @@ class HallTest < InterfaceTest
     STRIKERS.keys.zip(hall(*STRIKERS.keys.map { |at, seconds| [["strikers", HELD, at, seconds, groups]] })) { |key, strikers| assert_equal STRIKERS[key], strikers, key.inspect }
     assert_equal [%w[ann cy]], hall([["strikers", HELD, 0, 70, groups, 60]]), "with a minute more the change comes at 1:30"
     assert_equal [[nil]], hall([["strikers", HELD, 0, 10, [%w[ann]]]])
+  end
+
+  LATE = HELD.merge(rounds: ROUNDS.each_with_index.map { |round, i| round.merge(late: {least_s: 60, least_rest_s: 30, must: i == 2, weight: (i == 1) ? 2 : 3}) }).freeze
+
+  # In the first round, 20 s of its 120 gone: 100 s and its rest of 60 are left, then 120 + 60 + 120.
+  def test_a_late_class_is_made_to_fit
+    fits, tight, tighter, never, old = hall([["caught", LATE, 0, 20, 460]], [["caught", LATE, 0, 20, 400]], [["caught", LATE, 0, 20, 280]], [["caught", LATE, 0, 20, 200]], [["caught", HELD, 0, 20, 400]])
+    assert_equal [[], 0, 460], fits
+    assert_equal [[["Two", 90]], 1, 400], tight, "the rest first, then the round that matters less"
+    assert_equal [[["Two", nil]], 0, 280], tighter
+    assert_equal 20, never, "the last must stay, and takes a minute at its shortest: 160 + 60 are 20 more than there is"
+    assert_equal 60, old, "of rounds kept from before it was told nothing may go"
   end
 
   def test_pairs_come_with_the_lead

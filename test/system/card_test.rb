@@ -212,6 +212,8 @@ class CardSystemTest < SystemTest
     assert_field "Title", with: /\AMorning tide, without/
     click_button "What differs"
     within("[role=dialog]") { assert_link CARD }
+    press :escape
+    assert_no_selector "[role=dialog]"
     made = db[:cards].first(Sequel.like(:name, "Morning tide, without%"))
     assert_equal ["no bag", "no partner"], made[:variant].split(", ").sort
     assert_empty db[:cards].where(id: made[:id]).get(:blocks).to_a.flat_map { |block| block["rounds"].map { |round| round["swap"] } }.uniq - ["alone"], "nothing brought partners back"

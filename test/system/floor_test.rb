@@ -246,6 +246,43 @@ class FloorSystemTest < SystemTest
     page.execute_script("localStorage.setItem('device', JSON.stringify('#{SecureRandom.uuid}')); indexedDB.deleteDatabase('jaunty-bell')")
   end
 
+  def test_running_late_the_rest_is_made_to_fit_without_a_network
+    click_button "To the ring"
+    click_button "Start"
+    offline(true)
+    press "t"
+    within("[role=dialog]") do
+      fill_in "Minutes we have", with: "15"
+      assert_selector "[aria-label='What changes'] li", minimum: 2
+      click_button "Go by this"
+    end
+    assert_no_selector "[role=dialog]"
+    press "t"
+    within("[role=dialog]") do
+      assert_text(/minutes, and 1[45] are planned/)
+      click_button "As it was planned"
+    end
+    press "t"
+    within("[role=dialog]") { assert_text(/minutes, and [3-9]\d are planned/) }
+  ensure
+    offline(false)
+    expect_refusals
+    page.driver.browser.logs.get(:browser)
+  end
+
+  def test_who_strikes_is_said_here_and_on_the_wall
+    here "Pia Pontoon", "Kit Bollard"
+    assert_text "2 here"
+    until_true { page.has_selector?("section[aria-label=Pairs] li", text: "Pia Pontoon", wait: 0) }
+    click_button "To the ring"
+    click_button "Start"
+    40.times { page.has_selector?("[aria-label=Pairs] li", text: "strikes", wait: 0.3) ? break : press(:arrow_right) }
+    said = find("[aria-label=Pairs] li").text
+    assert_match(/\A(Pia|Kit) strikes · (Pia|Kit)\z/, said)
+    visit "/floor/#{@class_id}/wall"
+    assert_selector "[aria-label=Pairs] li", text: said
+  end
+
   def test_a_new_face
     fill_in "A new face, by name", with: "Dunja Slackwater"
     click_button "Welcome"

@@ -2,7 +2,7 @@ import type { HeldClass } from "../api/client";
 import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
-import { calledLast, due, gone, isFresh, isOver, isRunning, left, type Ring, share } from "./ring";
+import { calledLast, due, gone, isFresh, isLeftOut, isOver, isRunning, left, type Ring, share } from "./ring";
 
 const KINDS = { work: "Work left", rest: "Rest left", explain: "Explaining, left" };
 
@@ -104,7 +104,10 @@ export function Heard({ ring, now, ahead = false }: { ring: Ring; now: number; a
 
 export function NextUp({ held, ring }: { held: HeldClass; ring: Ring }) {
   const segment = ring.segments[ring.at];
-  const next = segment && held.rounds[segment.round + 1];
+  const following = ring.segments.find(
+    ({ kind, round }, i) => i > ring.at && kind === "work" && round !== segment?.round && !isLeftOut(ring, i),
+  );
+  const next = following && held.rounds[following.round];
   if (!segment) return null;
   return (
     <p className="mt-3 text-lg text-night-soft max-sm:mt-1 max-sm:truncate max-sm:text-sm" data-testid="next">

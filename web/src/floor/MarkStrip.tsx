@@ -91,7 +91,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
       versions,
       next: () => following && setChosen({ ...chosen, [student.id]: following }),
       tally: attempted > 0 ? `${clean} clean of ${attempted}` : student.level,
-      hold: round?.held[student.id],
+      hold: round?.held?.[student.id],
       marked: attempted > 0,
     };
   });

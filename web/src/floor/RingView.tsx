@@ -12,6 +12,7 @@ import type { Props } from "./ClassPlace";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
 import { groupsOf, toStool, whoAreHere } from "./hall";
 import { KnockSheet } from "./KnockSheet";
+import { LateSheet } from "./LateSheet";
 import { LoudSheet } from "./LoudSheet";
 import { deviceId } from "./lead";
 import { MarkStrip } from "./MarkStrip";
@@ -27,6 +28,7 @@ import {
   lengthen,
   pause,
   type Ring,
+  refit,
   remaining,
   repeat,
   resume,
@@ -44,7 +46,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
   const { loud, setLoud, changed, bell } = usePlayer(ring, now, held.own_words);
   const phone = usePhone();
   const [ahead, setAhead] = useStored("floor:ahead", false);
-  const [sheet, setSheet] = useState<"sound" | "note" | "knock" | "sensor">();
+  const [sheet, setSheet] = useState<"sound" | "note" | "knock" | "sensor" | "late">();
   const [listening, listen] = useState<Listening>();
   const heard = useSensor(held.id, listening, ring, now, outbox.put);
   useWake(isRunning(ring));
@@ -80,6 +82,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
     { keys: "w", does: "write a note", run: () => setSheet("note") },
     { keys: "k", does: "write down a knock or an injury", run: () => setSheet("knock") },
     { keys: "l", does: "listen to a sensor", run: () => setSheet("sensor") },
+    { keys: "t", does: "running late: make the rest fit", run: () => setSheet("late") },
     { keys: "s", does: "sound and voice", run: () => setSheet("sound") },
     { keys: "d", does: "to the door", run: toDoor },
   ]);
@@ -87,6 +90,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
   const round = segment && held.rounds[segment.round];
   const keys = (
     <>
+      <TopKey press={() => setSheet("late")}>Late</TopKey>
       <TopKey press={() => setSheet("note")}>Note</TopKey>
       <TopKey press={() => setSheet("knock")}>Knock</TopKey>
       <TopKey press={() => setSheet("sensor")}>
@@ -138,6 +142,14 @@ export function RingView({ held, hall, change, outbox }: Props) {
         setLoud={setLoud}
         ahead={ahead}
         setAhead={setAhead}
+      />
+      <LateSheet
+        open={sheet === "late"}
+        close={() => setSheet(undefined)}
+        held={held}
+        ring={ring}
+        now={now}
+        fit={(added) => act((it) => refit(it, added))()}
       />
       <KnockSheet
         open={sheet === "knock"}

@@ -13,7 +13,7 @@ export type Ring = {
   at: number; // index of the segment; segments.length once all are over
   elapsed: number; // in this segment when it last stopped or began
   since: number | null; // the instant it has been running from; null while it stands
-  extra: Record<number, number>; // time added to a segment
+  extra: Record<number, number>; // time added to a segment; one from which all is taken is left out
   runs: Run[]; // rounds left, in order
 };
 
@@ -33,7 +33,14 @@ export const isRunning = (ring: Ring) => ring.since !== null && !isOver(ring);
 export const isFresh = (ring: Ring) => ring.at === 0 && ring.elapsed === 0 && ring.since === null;
 
 const extra = (ring: Ring, at: number) => ring.extra[at] ?? 0;
-const length = (ring: Ring, at = ring.at) => Math.max(LEAST, (ring.segments[at]?.duration ?? 0) + extra(ring, at));
+const length = (ring: Ring, at = ring.at) =>
+  isLeftOut(ring, at) ? 0 : Math.max(LEAST, (ring.segments[at]?.duration ?? 0) + extra(ring, at));
+
+/** Whether a segment was left out, so that the class goes on after it. */
+export function isLeftOut(ring: Ring, at: number): boolean {
+  const segment = ring.segments[at];
+  return segment !== undefined && ring.extra[at] !== undefined && segment.duration + extra(ring, at) <= 0;
+}
 
 /** Time gone in the current segment. A clock that jumps back does not take time away. */
 export const gone = (ring: Ring, now: number) =>
@@ -67,7 +74,7 @@ const isLast = (ring: Ring) => ring.at >= ring.segments.length - 1;
 /** Notes the round that is left, if it was in its work time. */
 function leave(ring: Ring, now: number, outcome: Run["outcome"]): Ring {
   const segment = ring.segments[ring.at];
-  if (segment?.kind !== "work") return ring;
+  if (segment?.kind !== "work" || isLeftOut(ring, ring.at)) return ring;
   const worked = Math.round(Math.min(gone(ring, now), length(ring)) / 1000);
   return { ...ring, runs: [...ring.runs, { round: segment.round, worked_s: worked, outcome, at: now }] };
 }
@@ -77,11 +84,20 @@ export const resume = (ring: Ring, now: number): Ring =>
 export const pause = (ring: Ring, now: number): Ring =>
   ring.since === null ? ring : { ...ring, elapsed: gone(ring, now), since: null };
 
-/** On to the next segment; work that is left early is noted as skipped. */
+/** On to the next segment that was not left out; work that is left early is noted as skipped. */
 export function skip(ring: Ring, now: number): Ring {
   if (isOver(ring)) return ring;
-  const since = isLast(ring) || ring.since === null ? null : now;
-  return { ...leave(ring, now, "skipped"), at: ring.at + 1, elapsed: 0, since };
+  let at = ring.at + 1;
+  while (isLeftOut(ring, at)) at++;
+  const since = at >= ring.segments.length || ring.since === null ? null : now;
+  return { ...leave(ring, now, "skipped"), at, elapsed: 0, since };
+}
+
+/** What is still to come takes other times: ms added by segment after this one; what was changed before is forgotten. */
+export function refit(ring: Ring, added: Record<number, number>): Ring {
+  const kept = Object.entries(ring.extra).filter(([at]) => Number(at) <= ring.at);
+  const fresh = Object.entries(added).filter(([at]) => Number(at) > ring.at);
+  return { ...ring, extra: Object.fromEntries([...kept, ...fresh].map(([at, more]) => [Number(at), more])) };
 }
 
 /** The same round again, from its work; work under way is noted as cut. In a rest it is the round just done. */
@@ -119,6 +135,7 @@ export function due(ring: Ring, from: number, to: number): Due[] {
   let start = (ring.since as number) - ring.elapsed;
   for (let index = ring.at; index < ring.segments.length && start < to; index++) {
     const segment = ring.segments[index] as Segment;
+    if (isLeftOut(ring, index)) continue;
     for (const cue of segment.cues) {
       const instant = instantOf(cue, segment.duration, extra(ring, index));
       const at = start + instant;

@@ -10,7 +10,7 @@ export type Turn = { ids: string[]; striker?: string };
  */
 export function turnsNow(round: Bout | undefined, ring: Ring, now: number, groups: string[][]): Turn[] {
   const segment = ring.segments[ring.at];
-  if (!round || round.first === null || !segment || segment.kind === "rest") return groups.map((ids) => ({ ids }));
+  if (!round || round.first == null || !segment || segment.kind === "rest") return groups.map((ids) => ({ ids }));
   const changes = round.first + (segment.kind === "work" ? passed(ring, now, "swap") : 0);
   return groups.map((ids) => {
     if (ids.length < 2) return { ids };

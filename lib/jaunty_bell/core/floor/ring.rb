@@ -7,7 +7,7 @@ module JauntyBell
       #
       #   at       index of the segment; the number of segments once all are over
       #   elapsed  in this segment when it last stopped or began      since  when it has been running from; nil while it stands
-      #   extra    {index => ms added to a segment}                   runs   rounds left, in order
+      #   extra    {index => ms added to a segment}; one from which all is taken is left out    runs   rounds left, in order
       #
       #   ring = Ring.new(segments: sheet.segments).resume(0).caught_up(25_000)
       Ring = Value.of(:segments, at: 0, elapsed: 0, since: nil, extra: {}.freeze, runs: [].freeze) do
@@ -15,8 +15,11 @@ module JauntyBell
 
         def running? = !since.nil? && !over?
 
-        # What a segment takes: at least a second.
-        def length(index = at) = [self.class::LEAST, (segments[index]&.duration || 0) + extra.fetch(index, 0)].max
+        # What a segment takes: at least a second; nothing where it is left out.
+        def length(index = at) = left_out?(index) ? 0 : [self.class::LEAST, (segments[index]&.duration || 0) + extra.fetch(index, 0)].max
+
+        # Whether a segment was left out, so that the class goes on after it.
+        def left_out?(index) = index < segments.size && extra.key?(index) && segments[index].duration + extra[index] <= 0
 
         # Time gone in the current segment. A clock that jumps back does not take time away.
         def gone(now) = elapsed + (since ? [0, now - since].max : 0)
@@ -39,12 +42,19 @@ module JauntyBell
 
         def pause(now) = since ? but(elapsed: gone(now), since: nil) : self
 
-        # On to the next segment; work that is left early is noted as skipped.
-        def skip(now) = if over?
-                          self
-                        else
-                          leave(now, "skipped").but(at: at + 1, elapsed: 0, since: (last? || since.nil?) ? nil : now)
-                        end
+        # On to the next segment that was not left out; work that is left early is noted as skipped.
+        def skip(now)
+          return self if over?
+          following = (at + 1..segments.size).find { |index| !left_out?(index) }
+          leave(now, "skipped").but(at: following, elapsed: 0, since: (following == segments.size || since.nil?) ? nil : now)
+        end
+
+        # What is still to come takes other times: {index => ms added}, of segments after this one; what was changed before is
+        # forgotten.
+        def refit(added)
+          changes = added.transform_keys(&:to_i)
+          but(extra: extra.select { |index, _| index <= at }.merge(changes.select { |index, _| index > at }))
+        end
 
         # The same round again, from its work; work under way is noted as cut. In a rest it is the round just done.
         def repeat(now)
@@ -70,7 +80,7 @@ module JauntyBell
           (at...segments.size).flat_map do |index|
             begun = start
             start += length(index)
-            (begun < to) ? in_segment(index, begun).select { |_, instant| instant >= from && instant < to } : []
+            (begun < to && !left_out?(index)) ? in_segment(index, begun).select { |_, instant| instant >= from && instant < to } : []
           end
         end
 
@@ -86,7 +96,7 @@ module JauntyBell
 
         # Notes the round that is left, if it was in its work time.
         def leave(now, outcome)
-          return self if over? || segments[at].kind != :work
+          return self if over? || segments[at].kind != :work || left_out?(at)
           worked = ([gone(now), length].min / 1000.0).round
           but(runs: runs + [self.class::Left.new(round: segments[at].round, worked: worked, outcome: outcome, at: now)])
         end

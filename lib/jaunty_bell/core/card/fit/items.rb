@@ -11,12 +11,12 @@ module JauntyBell
           KEPT = ["finisher", "circuit", "bag", "partner", "mitts", "pads", "technique"].freeze # of those alike, the last gives up its time last
           REST = {5 => 15, 6 => 20, 7 => 30, 8 => 45, 9 => 60, 10 => 90}.freeze # seconds that an effort asks for; the product's own
 
-          # `load` is the limit, or nil.
-          def self.of(plan, load: nil) = new(plan, load).all
+          # `load` is the limit, or nil; `spare` whether there is time to spare, where that is known otherwise.
+          def self.of(plan, load: nil, spare: plan.over <= 0 && (load.nil? || plan.planned_load <= load)) = new(plan, spare).all
 
-          def initialize(plan, load)
+          def initialize(plan, spare)
             @plan = plan
-            @spare = plan.over <= 0 && (load.nil? || plan.planned_load <= load)
+            @spare = spare
           end
 
           # Items in order of the card.
