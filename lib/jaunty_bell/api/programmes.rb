@@ -96,6 +96,7 @@ module JauntyBell
 
       def whole(row)
         view = book_of(row)
+        audit.note_all(view.learners.reject { |learner| learner.held_back.empty? }.map(&:id), "read in a plan what they are held back from")
         proposed = programmes.proposed(row[:id])
         Files::ProgrammeJson.new(row, view, plan: view.in_force, proposed: proposed, moves: proposed ? view.moves(proposed) : [], history: programmes.history(row[:id]),
           classes: Store::Classes.new(db, club_id).between((view.start - 1).to_time, (view.start + 7 * 13).to_time).select { |each| each[:group_id] == row[:group_id] }).to_h

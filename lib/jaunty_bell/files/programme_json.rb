@@ -21,7 +21,7 @@ module JauntyBell
 
       def to_h
         {**ProgrammeJson.line_of(@row), template_id: @row[:template_id], settings: @row[:settings], slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f, today: @view.today.iso8601, from: @view.from.iso8601,
-                                        ends: programme.ends.iso8601, ladder: @view.ladder, students: @view.learners.map { |learner| {id: learner.id, name: learner.name, keen: learner.keen.round(2)} }, left_out: @view.left_out, names: names,
+                                        ends: programme.ends.iso8601, ladder: @view.ladder, students: @view.learners.map { |learner| {id: learner.id, name: learner.name, keen: learner.keen.round(2)} }, left_out: @view.left_out, held_back: held_back, names: names,
                                         meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits, plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
                                         held_since: @view.held_since, scores: scores, history: @history.map { |each| history(each) }}
       end
@@ -29,6 +29,13 @@ module JauntyBell
       private
 
       def programme = @view.programme
+
+      # Who is held back and from what, until when; the matter stays on their own page.
+      def held_back
+        @view.learners.reject { |learner| learner.held_back.empty? }.map do |learner|
+          {id: learner.id, name: learner.name, holds: learner.held_back.map { |hold| {from: hold.blocked, until: hold.to&.iso8601} }}
+        end
+      end
 
       # Names of all that is spoken of, archived combinations too.
       def names = @view.combination_names

@@ -5,7 +5,7 @@ type Props = { programme: Programme; plan: Plan | null };
 
 /** What is in the way, how forecasts came out, what they go by, and the plans there were. */
 export function Overview({ programme, plan }: Props) {
-  const { scores, habits, left_out, history, names, students } = programme;
+  const { scores, habits, left_out, held_back, history, names, students } = programme;
   const said = programme.wishes.map((wish) => wish.text);
   const wishes = [...programme.wishes, ...(plan?.wishes ?? []).filter((wish) => !said.includes(wish.text))];
   return (
@@ -71,6 +71,19 @@ export function Overview({ programme, plan }: Props) {
           </ul>
         </details>
       </section>
+      {held_back.length > 0 && (
+        <section aria-label="Held back">
+          <h2 className="wide font-extrabold">Held back</h2>
+          <ul className="text-[13px] leading-snug">
+            {held_back.map(({ id, name, holds }) => (
+              <li key={id}>
+                <strong>{name}</strong>:{" "}
+                {holds.map(({ from, until }) => (until ? `${from} until ${dayAndMonth(until)}` : from)).join("; ")}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {left_out.length > 0 && (
         <p className="text-xs">
           <strong>Not planned for</strong>, as they have not come for long: {left_out.join(", ")}.
