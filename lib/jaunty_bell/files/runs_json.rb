@@ -20,7 +20,7 @@ module JauntyBell
 
       # Which of a pair strikes first; nil where nobody takes turns.
       def self.first(run)
-        return unless run.task && run.task.strikes? && run.task.round.swap != "alone"
+        return unless run.task&.strikes? && run.task.round.swap != "alone"
         (run.task.round.swap == "round") ? run.nth % 2 : 0
       end
 

@@ -24,9 +24,12 @@ module JauntyBell
       SPACED = 5 # days between two classes from which the second makes it last longer
       LASTS_LONGER = 1.4
 
-      # `met` ids the squad has met and half learned before `from`.
-      def initialize(shelf, size:, seed:, from:, met: [])
+      MEMORY = 14 # days in which what is new loses half its strength, of a middling student
+
+      # `met` ids the squad has met and half learned before `from`; `memory` in days.
+      def initialize(shelf, size:, seed:, from:, met: [], memory: MEMORY)
         @shelf = shelf
+        @memory = memory
         @random = Random.new(seed)
         @students = size.times.map { student }
         @skills = Hash.new { |hash, key| hash[key] = Skill.new(0.0, @students[key.first].memory, from) }
@@ -62,6 +65,17 @@ module JauntyBell
 
       def able(id, rung, day) = @students.each_index.count { |s| chance(s, id, rung, day, 0.0) >= ABLE }.fdiv(size)
 
+      # The true share of clean repetitions of one of them.
+      def chance_of(s, id, rung, day) = chance(s, id, rung, day, 0.0)
+
+      # [[student, id, rung, day it falls due], …] of all that is owned by the marks on a day.
+      def due(day)
+        @marks.group_by { |mark| mark.values_at(:student_id, :combination_id, :rung) }.filter_map do |(s, id, rung), marks|
+          mastery = Core::Book::Mastery.new(marks.map { |mark| Core::Book::Mastery::Mark.new(**mark.slice(:on, :attempted, :clean)) }, on: day)
+          [s, id, rung, mastery.due_on] if mastery.owned?
+        end
+      end
+
       def owns?(s, id, rung, day)
         RUNGS.drop(RUNGS.index(rung)).any? do |each|
           known = @known.dig(s, [id, each]) or next
@@ -74,7 +88,7 @@ module JauntyBell
       private
 
       def student
-        Student.new(normal * 0.6, (0.7 * Math.exp(normal * 0.3)).clamp(0.3, 1.4), 14 * Math.exp(normal * 0.25), @random.rand(0.55..0.95), 0)
+        Student.new(normal * 0.6, (0.7 * Math.exp(normal * 0.3)).clamp(0.3, 1.4), @memory * Math.exp(normal * 0.25), @random.rand(0.55..0.95), 0)
       end
 
       # Box and Muller 1958.

@@ -93,7 +93,7 @@ module JauntyBell
             kick, plane = action.technique.family == "kick", action.technique.plane&.to_sym
             shape = STRIKES[action.technique.family] || PLANES.fetch(plane, "bar")
             size = SIZES[action.force&.to_sym]
-            turns = [(DOWNWARD if action.side == :rear), (size && "scale(#{size})"), (LEANING if kick && plane != :round), (DOWNWARD if shape == "tick" && plane == :falling)]
+            turns = [(DOWNWARD if action.side == :rear), size && "scale(#{size})", (LEANING if kick && plane != :round), (DOWNWARD if shape == "tick" && plane == :falling)]
             colours = coloured(action)
             Mark.new(shape: shape, line: colours[:line], fill: action.feint ? "none" : colours[:fill], width: (size == SIZES[:hard]) ? 5.5 : 4, turn: turns.compact.join(" "), dashed: !!action.feint)
           end

@@ -16,7 +16,7 @@ module JauntyBell
           days = days.select { |day| day <= on }.uniq.sort
           return if days.empty?
           return new(left: days.last) if on - days.last >= line
-          left, back = days.each_cons(2).select { |before, after| after - before >= line }.last
+          left, back = days.each_cons(2).to_a.reverse.find { |before, after| after - before >= line }
           new(left: left, back: back) if back && on < back + FOR
         end
 

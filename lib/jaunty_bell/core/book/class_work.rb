@@ -53,8 +53,8 @@ module JauntyBell
             sides = ->(kind) { southpaw ? mirrored(table.call(kind)) : table.call(kind) }
             Tally.new(**%i[strikes striking].to_h { |kind| [kind, theirs.sum { |there| there.work[kind] * there.share }] },
               **%i[impacts holding].to_h { |kind| [kind, theirs.sum { |there| there.work[kind] * there.with_partner }] }, hand: sides.call(:hand), leg: sides.call(:leg),
-              **%i[limb level technique].to_h { |kind| [kind, table.call(kind)] }, rounds: Card::INTENSITIES.to_h { |word| [word, theirs.count { |there| there.round.intensity == word && there.counts? }] },
-              **%i[contact head].to_h { |kind| [kind, theirs.count { |there| there.round[kind] && there.counts?(there.with_partner) }] })
+                                                                                                                          **%i[limb level technique].to_h { |kind| [kind, table.call(kind)] }, rounds: Card::INTENSITIES.to_h { |word| [word, theirs.count { |there| there.round.intensity == word && there.counts? }] },
+                                                                                                                          **%i[contact head].to_h { |kind| [kind, theirs.count { |there| there.round[kind] && there.counts?(there.with_partner) }] })
           end
 
           # Tallies of several classes added up.

@@ -32,7 +32,7 @@ module JauntyBell
         def self.curve(samples)
           return [] if samples.empty?
           by_step = samples.group_by { |at, _| (at / (STEP * 1_000)).floor }
-          (0..by_step.keys.max).map { |step| by_step[step]&.then { |some| (some.sum(&:last).fdiv(some.size)).round } }
+          (0..by_step.keys.max).map { |step| by_step[step]&.then { |some| some.sum(&:last).fdiv(some.size).round } }
         end
 
         # Of several recordings, each with a clock of its own, one after another.

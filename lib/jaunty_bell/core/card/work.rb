@@ -119,7 +119,11 @@ module JauntyBell
         # In the counted part each does the count, then holds for the other; a trio's third turn is shared out.
         def counted_share(seat)
           return Share.new if counting.zero?
-          strikes, holds = both_count? ? [Rational(2, seats)] * 2 : [(seat == @nth % seats) ? 1 : 0, (seats > 1 && seat == (@nth + 1) % seats) ? 1 : 0]
+          strikes, holds = if both_count?
+            [Rational(2, seats)] * 2
+          else
+            [(seat == @nth % seats) ? 1 : 0, (seats > 1 && seat == (@nth + 1) % seats) ? 1 : 0]
+          end
           impacts = @task.held_kit ? @sets.counts_of_count.strikes * holds : 0
           Share.new(striking: @sets.counted * strikes, holding: @sets.counted * holds, standing: counting - @sets.counted * (strikes + holds),
             sets: @sets.sets_of_count * strikes, counts: @sets.counts_of_count.times(strikes), impacts: impacts)

@@ -41,7 +41,10 @@ module JauntyBell
 
         # Sets that were begun: [[Strike or nil for each planned hand], …]; nil where they cannot be told apart, as all that
         # follows from them.
-        def sets = (@strikes.empty? ? [] : laid.sets if told_apart?)
+        def sets
+          return unless told_apart?
+          @strikes.empty? ? [] : laid.sets
+        end
 
         def whole = sets&.count { |set| set.each_with_index.all? { |strike, i| strike && strike.hand == @plan.hands[i] } }
 

@@ -42,7 +42,7 @@ module JauntyBell
 
           # Who is dealt out together: one who is left or one trio, and pairs that follow each other as they suit them.
           def hands(groups)
-            left = (@ids - groups.flatten).map { |id| [id] }
+            left = (@ids - groups.flatten).zip
             pairs, trios = groups.partition { |ids| ids.size == 2 }
             [*left, *trios].flat_map do |odd|
               pairs.sort_by { |pair| -suits(odd, pair) }.each_slice((DEALT - odd.size) / 2).map { |some| [odd, *some].flatten }

@@ -37,7 +37,7 @@ module JauntyBell
           def groups_of(graph, lowest)
             after = (lowest + 1...@ids.size).select { |other| graph.allowed?(@ids.values_at(lowest, other)) }
             trios = after.combination(2).select { |pair| graph.allowed?(@ids.values_at(*pair)) }
-            [*after.map { |other| [other] }, *trios].map do |others|
+            [*after.zip, *trios].map do |others|
               members = [lowest, *others]
               [members.sum { |i| 1 << i }, members.size * HEAD - ((members.size == 3) ? TRIO : 0) + graph.score(@ids.values_at(*members))]
             end
