@@ -247,7 +247,7 @@ module JauntyBell
         store.record(class_id, {pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
           marks: there.flat_map { |student| marks(student, card, day, starts, week) } + lost(there, card, day, starts),
-          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts)}, coach_id: @coaches[group["coach"]])
+          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts), bells: bells(starts, minutes)}, coach_id: @coaches[group["coach"]])
         works = Store::Works.new(@db, @club_id)
         works.keep(class_id, Core::Book::ClassWork.of(card[:plan], works.worked(class_id)))
       end
@@ -267,6 +267,9 @@ module JauntyBell
           end
         end
       end
+
+      # The clock was started when the class began, and stopped at its end.
+      def bells(starts, minutes) = [[true, starts], [false, starts + 60 * minutes]].map { |running, at| {id: told_id, running: running, at: at} }
 
       # Somebody worked with somebody.
       def pairs(there)

@@ -37,6 +37,24 @@ class BookApiTest < ApiTest
     assert_equal "owned", page[:masteries].first[:state]
   end
 
+  def test_a_class_whose_effort_nobody_told_is_asked_about_with_its_minutes
+    at = ->(minutes) { Clock.now - 60 * minutes }
+    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: at[25]}], bells: [{id: uuid, running: true, at: at[30]}, {id: uuid, running: false, at: at[3]}]}, coach_id: nil)
+    asked = -> { call(:get, "/api/book/students/#{@student}/classes").first.values_at(:over, :minutes, :effort) }
+    assert_equal [false, 22, nil], asked.call
+    classes.close(@held[:id], Clock.now)
+    assert_equal [true, 22, nil], asked.call
+    call(:post, "/api/floor/classes/#{@held[:id]}/facts", efforts: [{id: uuid, student_id: @student, on: today.iso8601, effort: 6, minutes: 22, estimated: false, at: Clock.now.iso8601}])
+    assert_equal [true, 22, {effort: 6.0, minutes: 22, estimated: false}], asked.call
+  end
+
+  # A class that nobody ever closed does not go on for ever.
+  def test_a_clock_that_nobody_stopped
+    long_ago = Clock.now - 5 * 86_400
+    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: long_ago}], bells: [{id: uuid, running: true, at: long_ago}]}, coach_id: nil)
+    assert_equal 60, Store::Attended.new(db, club, [@held[:id]]).minutes(@held[:id], @student)
+  end
+
   def test_a_session_elsewhere_a_rest_and_an_effort_told_later
     add = ->(**facts) { call(:post, "/api/book/students/#{@student}/efforts", id: uuid, on: today.iso8601, effort: 5, minutes: 40, title: "Run along the quay", estimated: false, **facts) }
     add.call

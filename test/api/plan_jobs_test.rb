@@ -67,6 +67,6 @@ class PlanJobsTest < Minitest::Test
     start([:busy, 0]) { flunk }
     assert_raises(Jobs::Full) { start(:another) { 1 } }
   ensure
-    Jobs::MOST.times { |i| Jobs.stop([:busy, i]) || Jobs.wait([:busy, i]) }
+    Jobs::MOST.times { |i| [Jobs.stop([:busy, i]), Jobs.wait([:busy, i])] }
   end
 end

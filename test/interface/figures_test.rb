@@ -16,7 +16,7 @@ class FiguresTest < InterfaceTest
     ["week_change", 0] => ["Change on last week", "0 %"],
     ["week_change", -1] => ["Change on last week", "−100 %"],
     ["mean_effort", 5.25] => ["Mean effort", "5.3"],
-    ["trimp_banister", 66.96] => ["Heart: impulse", "67"],
+    ["trimp_banister", 66.96] => ["Impulse, from the mean", "67"],
     ["something_new", 1.5] => ["something new", "1.50"],
     ["ratio", nil] => ["Week against usual", nil]
   }.freeze

@@ -112,7 +112,8 @@ class StudentSystemTest < SystemTest
     within("section[aria-label='What was struck']") do
       assert_text "Worked out, not counted."
       assert_text "left leg"
-      assert_text "Heart: impulse"
+      assert_text "Impulse, from the mean"
+      assert_selector "svg[role=img][aria-label^='Beats a minute']", minimum: 2
     end
   end
 

@@ -51,7 +51,7 @@ module JauntyBell
         rows = Store::Book.new(db, club_id).classes(id)
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
         answer(rows.map do |row|
-          row.merge(on: row[:on].iso8601, knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
+          row.merge(on: row[:on].iso8601, effort: row[:effort]&.merge(effort: row[:effort][:effort].to_f), knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
             broke: row[:broke].map { |each| each.slice(:name, :at, :times) })
         end)
       end

@@ -62,11 +62,13 @@ module JauntyBell
         @drafted ||= plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"]).then { |plan| plan.with(before: saved(plan)) }
       end
 
-      # The card as it was saved last, for those who say which it is.
+      # The card as it was saved last, for those who say which it is; nil where it is gone, or was never.
       def saved(plan)
         id = body_given["card_id"] or return
         blocks = cards.find(id)[:blocks]
         plan.with(blocks: Files::CardJson.blocks(blocks, shelf_of(blocks)))
+      rescue Store::Missing
+        nil
       end
 
       def proposed(before, blocks, minutes)

@@ -19,7 +19,7 @@ module JauntyBell
       # Core::Floor::TookPlace
       def took_place(class_id)
         (@took_place ||= {})[class_id] ||= Floor::TookPlace.new(bells: bells.fetch(class_id, []).map { |row| row.values_at(:at, :running) },
-          runs: runs.fetch(class_id, []).map { |row| row.values_at(:at, :worked_s) }, till: (Clock.now unless ended[class_id]))
+          runs: runs.fetch(class_id, []).map { |row| row.values_at(:at, :worked_s) }, till: (still_running(class_id) unless ended[class_id]))
       end
 
       # Core::Floor::Presence
@@ -41,6 +41,12 @@ module JauntyBell
       end
 
       private
+
+      # Of a class nobody has closed: now, but no longer than a round can last after the last that was heard of it.
+      def still_running(class_id)
+        heard = [*bells.fetch(class_id, []), *runs.fetch(class_id, [])].map { |row| row[:at] }.max
+        heard && [Clock.now, heard + Core::Card::LONGEST_ROUND].min
+      end
 
       def of(table) = @db[table].where(club_id: @club_id, class_id: @ids)
 

@@ -93,13 +93,16 @@ module JauntyBell
           .each_with_object(Hash.new { |hash, week| hash[week] = {marks: 0, notes: 0, knocks: 0} }) { |row, weeks| weeks[row[:monday]][row[:what].to_sym] = row[:count] }
       end
 
-      # The last classes of a student, newest first, with what was written down in each: rows {class_id:, title:, on:, left_at:,
-      # partners: [names], notes: [texts], knocks: [{matter:, text:}], broke: [{name:, at:, times:}]}. Five queries.
+      # The last classes of a student, newest first, with what was written down in each: rows {class_id:, title:, on:, over: whether it is,
+      # minutes: as worked out, or nil, effort: {effort:, minutes:, estimated:} as told, or nil, partners: [names], notes: [texts],
+      # knocks: [{matter:, text:}], broke: [{name:, at:, times:}]}. A dozen queries.
       def classes(student_id, limit: 10)
-        rows = on_day(of(:presences, student_id).join(:classes, club_id: :club_id, id: :class_id)).order(Sequel.desc(:starts_at)).limit(limit).select_append(:class_id, :title).all
+        rows = on_day(of(:presences, student_id).join(:classes, club_id: :club_id, id: :class_id)).order(Sequel.desc(:starts_at)).limit(limit)
+          .select_append(:class_id, :title, Sequel.~(ended_at: nil).as(:over)).all
         ids = rows.map { |row| row[:class_id] }
+        attended, told = Attended.new(@db, @club_id, ids, students: [student_id]), efforts_of(student_id).where(class_id: ids).select(:class_id, :effort, :minutes, :estimated).to_hash(:class_id)
         partners, written = partners(student_id, ids), written(student_id, ids)
-        rows.map { |row| row.merge(partners: partners.fetch(row[:class_id], []), **written.transform_values { |by_class| by_class.fetch(row[:class_id], []) }) }
+        rows.map { |row| row.merge(minutes: attended.minutes(row[:class_id], student_id), effort: told[row[:class_id]]&.except(:class_id), partners: partners.fetch(row[:class_id], []), **written.transform_values { |by_class| by_class.fetch(row[:class_id], []) }) }
       end
 
       # What a strap or a sensor heard of a student since a time, newest first, by round: [{class_id:, round:, round_title:, kind:, samples:, on:, title:}].

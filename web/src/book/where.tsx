@@ -19,7 +19,7 @@ export function Told({ figure, className = "" }: { figure: Figure; className?: s
 
 type WhereProps = {
   name: string;
-  figure: { formula: string; source: string; inputs?: Figure["inputs"]; note?: string | null };
+  figure: { formula: string; source: string; inputs?: Figure["inputs"] };
   className?: string;
   children: ReactNode;
 };
@@ -42,7 +42,6 @@ export function Where({ name, figure, className = "", children }: WhereProps) {
             <span className="text-ink-soft">{name}</span> {shown}
           </p>
         ))}
-        {figure.note && <p className="font-semibold">Bear in mind: {figure.note}.</p>}
         <p className="text-ink-soft">{figure.source}.</p>
       </DisclosurePanel>
     </Disclosure>

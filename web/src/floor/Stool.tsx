@@ -5,6 +5,7 @@ import { api, data, type HeldClass, Refusal, type Student } from "../api/client"
 import { Choice } from "../kit/Choice";
 import { dated } from "../kit/clock";
 import { outbox as box, type ClassBox } from "../kit/device";
+import { EFFORTS as WORDS } from "../kit/effort";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
 import { useClub } from "../kit/session";
@@ -17,20 +18,6 @@ import { Sending } from "./RingView";
 import { isOver } from "./ring";
 
 const NOT_YET = "No connection to the club's server yet. All is kept on this device and is sent once there is one.";
-
-const WORDS = [
-  "nothing",
-  "very easy",
-  "easy",
-  "moderate",
-  "somewhat hard",
-  "hard",
-  "harder",
-  "very hard",
-  "very, very hard",
-  "nearly all",
-  "all I have",
-];
 
 /** The stool: how hard it was for each, minutes really done, what was cut, done. */
 export function Stool({ held, hall, change, outbox }: Props) {

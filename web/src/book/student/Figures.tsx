@@ -1,4 +1,4 @@
-import type { Figure } from "../figures";
+import { type Figure, told } from "../figures";
 import { Told } from "../where";
 
 const MAIN = ["acute_7", "chronic_28", "ratio", "week_change", "monotony", "strain"];
@@ -12,17 +12,29 @@ export function Figures({ figures }: { figures: Figure[] }) {
       <h2 className="wide mb-2 font-extrabold text-lg">What the load says</h2>
       <Grid figures={main} />
       <p className="mt-2 text-ink-soft text-xs">
-        Ratios are context, not prophecy: their use for predicting injury is disputed. At two or three sessions a week
-        monotony stays low by construction.
+        Ratios are context, not prophecy: their use for predicting injury is disputed.
       </p>
+      <Notes figures={main} />
       <details className="mt-2 text-sm">
         <summary className="cursor-pointer font-semibold">Other ways to weigh it</summary>
         <div className="mt-2">
           <Grid figures={others} />
+          <Notes figures={others} />
         </div>
       </details>
     </section>
   );
+}
+
+/** What to bear in mind when reading them. */
+export function Notes({ figures }: { figures: Figure[] }) {
+  return figures
+    .filter((figure) => figure.note)
+    .map((figure) => (
+      <p key={figure.name} className="mt-1 text-ink-soft text-xs">
+        <strong className="font-semibold">{told(figure).title}:</strong> {figure.note}.
+      </p>
+    ));
 }
 
 function Grid({ figures }: { figures: Figure[] }) {

@@ -1,9 +1,15 @@
-import { useQuery } from "@tanstack/react-query";
-import type { Schemas } from "../../api/client";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, data, type Schemas } from "../../api/client";
 import { said } from "../../floor/Reviews";
+import { Choice } from "../../kit/Choice";
+import { dated } from "../../kit/clock";
+import { EFFORTS } from "../../kit/effort";
+import { newId } from "../../kit/ids";
 import { Empty, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { shortDate } from "../../kit/time";
+import { useBookAnew } from "../useBookAnew";
 
 /** The last classes of a student, with what was written down in each: partners, where sets broke, notes, knocks. */
 export function OnTheFloor({ student }: { student: string }) {
@@ -20,7 +26,17 @@ export function OnTheFloor({ student }: { student: string }) {
             <p>
               <strong>{shortDate(each.on)}</strong> {each.title}
               {each.partners.length > 0 && <span className="text-ink-soft">, with {each.partners.join(" and ")}</span>}
+              {each.effort ? (
+                <span className="text-ink-soft">
+                  {" "}
+                  · {each.effort.minutes} min, effort {each.effort.effort}
+                  {each.effort.estimated && ", estimated"}
+                </span>
+              ) : (
+                each.minutes !== null && <span className="text-ink-soft"> · {each.minutes} min</span>
+              )}
             </p>
+            {each.over && !each.effort && <Ask student={student} held={each} />}
             {each.broke.map((where) => (
               <p key={`${where.name} ${where.at}`}>
                 {where.name}: lost it after action {where.at + 1}
@@ -46,6 +62,59 @@ export function OnTheFloor({ student }: { student: string }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+type Row = { class_id: string; on: string; minutes: number | null };
+
+/** An effort that nobody has told yet, asked for afterwards: for the minutes they were there. */
+function Ask({ student, held }: { student: string; held: Row }) {
+  const anew = useBookAnew();
+  const [estimated, setEstimated] = useState(false);
+  const [minutes, setMinutes] = useState(String(held.minutes || 60));
+  const whole = Number(minutes);
+  const sound = /^\d+$/.test(minutes) && whole >= 1 && whole <= 360;
+  const tell = useMutation({
+    mutationFn: (effort: number) =>
+      data(
+        api.POST("/api/floor/classes/{id}/facts", {
+          params: { path: { id: held.class_id } },
+          body: {
+            efforts: [
+              { id: newId(), student_id: student, on: held.on, effort, minutes: whole, estimated, at: dated() },
+            ],
+          },
+        }),
+      ),
+    onSuccess: () => anew(),
+  });
+  return (
+    <div className="mt-1 rounded-lg bg-canvas px-2 py-1.5">
+      <p className="flex flex-wrap items-center gap-x-2 font-semibold">
+        How hard was it, for
+        <input
+          aria-label={`Minutes on ${shortDate(held.on)}`}
+          inputMode="numeric"
+          value={minutes}
+          onChange={(event) => setMinutes(event.target.value)}
+          className={`w-12 rounded-md border-[1.5px] bg-chalk px-1 text-right ${sound ? "border-seam" : "border-rear"}`}
+        />
+        minutes?
+      </p>
+      <Choice
+        label={`Effort on ${shortDate(held.on)}`}
+        options={EFFORTS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
+        value={null}
+        choose={(effort) => sound && !tell.isPending && tell.mutate(effort)}
+        className="mt-1 grid grid-cols-11 gap-1"
+        look={() => "min-h-9 rounded-md border-[1.5px] border-seam bg-chalk font-bold hover:border-ink"}
+      />
+      <label className="mt-1 flex items-center gap-2 text-xs">
+        <input type="checkbox" checked={estimated} onChange={(event) => setEstimated(event.target.checked)} />
+        the coach's estimate, not the student's own word
+      </label>
+      {tell.error && <Trouble error={tell.error} />}
+    </div>
   );
 }
 

@@ -6,6 +6,7 @@ import { asks } from "../../kit/queries";
 import { dayAndMonth, shortDate } from "../../kit/time";
 import { whole } from "../figures";
 import { Told, Where } from "../where";
+import { Notes } from "./Figures";
 import { HeartChart } from "./HeartChart";
 
 type Tally = Schemas["WorkTally"];
@@ -48,6 +49,9 @@ export function Work({ student }: { student: string }) {
           {work.data.hearts.length > 0 && (
             <>
               <h3 className="mt-3 font-bold">Heart</h3>
+              <Notes
+                figures={[work.data.hearts[0]].flatMap((heard) => (heard ? [heard.banister, heard.by_reading] : []))}
+              />
               <div className="grid gap-4">
                 {work.data.hearts.map((heard) => (
                   <div key={heard.on + heard.title}>
