@@ -67,7 +67,7 @@ class Screenshots < SystemTest
     click_button "Start"
     8.times { click_button "Skip" }
     ["Oona Ferrier", "Ikwe Brightwater"].each { |name| 4.times { click_button "#{name}: clean" } }
-    click_button "Bram Undertow: rough"
+    click_button "Mateus Ropewalk: rough"
   end
 
   # Called rounds at large, as a second screen shows them.

@@ -36,8 +36,8 @@ export function Work({ student }: { student: string }) {
               about <strong>{whole(total.impacts)}</strong> taken on the pads for others. Worked out, not counted.
             </p>
           </Where>
-          <div className="mt-2 grid gap-4 sm:grid-cols-2">
-            <div>
+          <div className="mt-2 grid gap-4">
+            <div className="grid gap-x-8 sm:grid-cols-2">
               <Pans left={sum(total.hand, "left")} right={sum(total.hand, "right")} what="hand" />
               {sum(total.leg, "left") + sum(total.leg, "right") > 0 && (
                 <Pans left={sum(total.leg, "left")} right={sum(total.leg, "right")} what="leg" />
