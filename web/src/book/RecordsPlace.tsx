@@ -62,7 +62,7 @@ function TakeOut({ owner }: { owner: boolean }) {
         )}
       </ul>
       <p className="mt-2 text-ink-soft">
-        What is taken out can be taken in again. All that is held about one student can be taken out on their page.
+        What is taken out can be taken in again. All that is on file about one student can be taken out on their page.
       </p>
     </section>
   );

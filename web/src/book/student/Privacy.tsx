@@ -25,7 +25,7 @@ export function Privacy({ student, name }: { student: string; name: string }) {
     >
       <summary className="wide cursor-pointer font-extrabold text-lg">Their record</summary>
       <p className="mt-2">
-        All that is held:{" "}
+        All that is on file:{" "}
         <a className="font-semibold underline" href={`/api/care/students/${student}/held.json`} download>
           as JSON
         </a>
@@ -108,7 +108,7 @@ function Erase({ student, name }: { student: string; name: string }) {
         {held.data?.counts.map((each) => `${each.rows} ${each.table.replaceAll("_", " ")}`).join(", ") || "their name"}.
       </p>
       <p>What stays, naming nobody: {held.data?.stays.join("; ")}.</p>
-      <p>Take out what is held first, if they want it.</p>
+      <p>Take out what is on file first, if they want it.</p>
       <Field label={`Type the name, ${name}`} value={typed} onChange={(event) => setTyped(event.target.value)} />
       {erase.error && <Trouble error={erase.error} />}
       <Button type="submit" className="w-fit border-rear text-rear" disabled={typed.trim() !== name || erase.isPending}>
