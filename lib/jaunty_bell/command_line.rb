@@ -124,17 +124,21 @@ module JauntyBell
     def fit
       refuse("Say how long the class is: --minutes N.") unless @given[:minutes]
       fit = Card::Fit.new(card_plan, minutes: integer(:minutes), load: @given[:load] && number(:load).to_f)
-      after = card_plan.with(blocks: fit.blocks, minutes: fit.minutes)
-      {possible: fit.possible?, reason: fit.reason, total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(fit.difference),
-       blocks: Files::CardJson.data(fit.blocks)}
+      {possible: fit.possible?, reason: fit.reason, **changed(fit.blocks, fit.minutes)}
     end
 
     # A card for all that is asked together: --for "juniors, no bag" --minutes N --load N.
     def version
       kinds = @given.fetch(:for, "").split(",").map(&:strip)
       blocks = Card::Variants.of(card_plan, kinds, minutes: @given[:minutes] && integer(:minutes), load: @given[:load] && number(:load).to_f)
-      after = card_plan.with(blocks: blocks, minutes: @given[:minutes] ? integer(:minutes) : card_plan.minutes)
-      {total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)), blocks: Files::CardJson.data(blocks)}
+      changed(blocks, @given[:minutes] ? integer(:minutes) : card_plan.minutes)
+    end
+
+    # What the card comes to with other blocks, and how it differs.
+    def changed(blocks, minutes)
+      after = card_plan.with(blocks: blocks, minutes: minutes)
+      {total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)),
+       blocks: Files::CardJson.data(blocks)}
     end
 
     # What stays of a card from one of its rounds on (counted from 1) where there are only so many minutes.

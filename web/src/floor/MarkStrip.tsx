@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Bout, HeldClass } from "../api/client";
+import type { Bout } from "../api/client";
 import { Choice } from "../kit/Choice";
 import { dated } from "../kit/clock";
 import { newId } from "../kit/ids";
@@ -7,22 +7,13 @@ import { usePhone } from "../kit/media";
 import { useClub } from "../kit/session";
 import { dayOf } from "../kit/time";
 import type { Props as ClassProps } from "./ClassPlace";
+import { Forbids, HoldLine } from "./HeldBack";
 import { type Tap, whoAreHere } from "./hall";
+import { COUNTS, type Marking, MarkPad, type Row } from "./MarkPad";
 
 type Props = ClassProps & { round?: Bout; called: string | null | undefined; takeBack: () => void };
 type Asked = { student: string; name: string };
-type Marking = { clean: boolean; broke?: number };
 type Forbidden = Asked & Marking;
-type Row = {
-  student: HeldClass["students"][number];
-  rung?: Bout["rung"];
-  versions: Bout["rung"][];
-  next: () => void; // another version
-  tally: string;
-  hold?: Bout["held"][string];
-  marked: boolean;
-};
-const COUNTS = [1, 3, 5, 10];
 
 /** The students in a strip: each tap counts so many attempts as clean, as rough, or as lost at a link. */
 export function MarkStrip({ held, hall, round, called, change, takeBack, outbox }: Props) {
@@ -67,7 +58,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
   // What a hold forbids is marked only after it was asked.
   const mark = (row: Row, { clean, broke }: Marking) => {
     const { id, name } = row.student;
-    if (row.hold && !forbidden) setForbidden({ student: id, name, clean, broke });
+    if (row.hold) setForbidden({ student: id, name, clean, broke });
     else tap(id, clean, broke);
   };
   const lost = (row: Row) => setAsked({ student: row.student.id, name: row.student.name });
@@ -207,50 +198,6 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
   );
 }
 
-/** What somebody who is held back must not do in this round, and what instead. */
-function HoldLine({ hold }: { hold: Bout["held"][string] }) {
-  return (
-    <span className="block border-brass-bright border-l-4 pl-1.5 font-semibold text-brass-bright text-sm leading-tight">
-      not to {hold.cannot.join(" or ")}: {hold.instead}
-    </span>
-  );
-}
-
-type ForbidsProps = { name: string; hold?: Bout["held"][string]; mark: () => void; close: () => void };
-
-/** A mark that a hold forbids is asked first. */
-function Forbids({ name, hold, mark, close }: ForbidsProps) {
-  if (!hold) return null;
-  return (
-    <section
-      role="alertdialog"
-      aria-label={`${name} is held back`}
-      className="mb-2 rounded-xl border-2 border-brass-bright bg-night p-3"
-    >
-      <p className="font-bold">
-        {name} must not {hold.cannot.join(" or ")} today.
-      </p>
-      <p className="mb-2 text-night-soft text-sm">Instead: {hold.instead}. Was it really that?</p>
-      <div className="flex gap-2">
-        <button
-          type="button"
-          onClick={close}
-          className="min-h-12 flex-1 rounded-xl bg-brass-bright font-bold text-night"
-        >
-          No, do not mark it
-        </button>
-        <button
-          type="button"
-          onClick={mark}
-          className="min-h-12 flex-1 rounded-xl border-2 border-night-line font-semibold"
-        >
-          Mark it all the same
-        </button>
-      </div>
-    </section>
-  );
-}
-
 function VersionButton({ row, usual }: { row: Row; usual?: Bout["rung"] }) {
   return (
     <button
@@ -261,103 +208,6 @@ function VersionButton({ row, usual }: { row: Row; usual?: Bout["rung"] }) {
     >
       {row.rung}
     </button>
-  );
-}
-
-const KINDS = [
-  { kind: "clean", sign: "✓" },
-  { kind: "rough", sign: "~" },
-  { kind: "lost it", sign: "⌇" },
-] as const;
-
-type PadProps = {
-  rows: Row[];
-  count: number;
-  setCount: (count: number) => void;
-  open: boolean;
-  mark: (row: Row, marking: Marking) => void;
-  lost: (row: Row) => void;
-  takeBack?: () => void;
-  children: React.ReactNode;
-};
-
-/** Marks under one thumb: what a tap means is chosen once, then each student is one tap away, all of them in sight. */
-function MarkPad({ rows, count, setCount, open, mark, lost, takeBack, children }: PadProps) {
-  const [kind, setKind] = useState<(typeof KINDS)[number]["kind"]>("clean");
-  const tap = (row: Row) => (kind === "lost it" ? lost(row) : mark(row, { clean: kind === "clean" }));
-  const following = COUNTS[(COUNTS.indexOf(count) + 1) % COUNTS.length] as number;
-  return (
-    <section aria-label="Marks" className="flex min-h-0 flex-1 flex-col">
-      {children}
-      <ul className="grid min-h-0 flex-1 auto-rows-[minmax(3rem,5rem)] grid-cols-3 content-start gap-1.5 overflow-y-auto">
-        {rows.map((row) => {
-          const [first] = row.student.name.split(" ");
-          const rest = row.student.name.slice(first?.length);
-          return (
-            <li key={row.student.id} className="flex">
-              <button
-                type="button"
-                disabled={!open}
-                onClick={() => tap(row)}
-                className={`flex min-h-12 min-w-0 flex-1 flex-col items-start justify-center rounded-xl bg-night-raised px-2 py-1 text-left active:bg-night-line ${row.hold ? "border-2 border-brass-bright" : ""}`}
-              >
-                <span className="w-full truncate font-bold leading-tight">
-                  {first}
-                  <span className="sr-only">
-                    {rest}: {kind === "lost it" ? "lost it, where?" : kind}
-                  </span>
-                </span>
-                <span
-                  className={`line-clamp-2 w-full text-xs leading-tight ${row.hold && !row.marked ? "font-semibold text-brass-bright" : "text-night-soft"}`}
-                  data-testid={`tally ${row.student.name}`}
-                >
-                  {row.hold && !row.marked ? `not to ${row.hold.cannot.join(" or ")}: ${row.hold.instead}` : row.tally}
-                </span>
-              </button>
-              {row.rung && row.versions.length > 1 && (
-                <button
-                  type="button"
-                  aria-label={`${row.student.name} does ${row.rung}: another version`}
-                  onClick={row.next}
-                  className="-ml-1 rounded-r-xl bg-night-line px-1 font-semibold text-[11px] [writing-mode:vertical-rl]"
-                >
-                  {row.rung}
-                </button>
-              )}
-            </li>
-          );
-        })}
-      </ul>
-      <div className="mt-auto flex gap-1.5 pt-1.5">
-        <Choice
-          label="What a tap marks"
-          options={KINDS.map(({ kind, sign }) => ({ value: kind, shown: `${sign} ${kind}`, label: kind }))}
-          value={kind}
-          choose={setKind}
-          className="flex flex-1 gap-1.5"
-          look={(chosen) =>
-            `min-h-12 flex-1 rounded-xl border-2 font-bold text-sm ${chosen ? "bg-canvas text-night border-canvas" : "border-night-line text-canvas"}`
-          }
-        />
-        <button
-          type="button"
-          aria-label={`A tap counts ${count}: make it ${following}`}
-          onClick={() => setCount(following)}
-          className="size-12 rounded-xl border-2 border-night-line font-bold"
-        >
-          ×{count}
-        </button>
-        <button
-          type="button"
-          aria-label="Take back"
-          onClick={takeBack}
-          disabled={!takeBack}
-          className="size-12 rounded-xl border-2 border-night-line font-bold text-xl disabled:opacity-50"
-        >
-          ↶
-        </button>
-      </div>
-    </section>
   );
 }
 

@@ -15,13 +15,13 @@ export function catchUp(held: HeldClass, ring: Ring, now: number, seconds: numbe
   const own = segments.flatMap((segment, i) => (i > ring.at && segment.round === current ? [segment.duration] : []));
   const taken = (left(ring, now) + own.reduce((sum, each) => sum + each, 0)) / 1_000;
   const rounds = [...new Set(segments.map((segment) => segment.round))].filter((round) => round > current);
-  const seconds_of = (round: number, kind: string) =>
+  const secondsOf = (round: number, kind: string) =>
     segments.reduce((sum, each) => (each.round === round && each.kind === kind ? sum + each.duration / 1_000 : sum), 0);
   const coming = rounds.map((round): Coming => {
     const cut = held.rounds[round]?.late as Bout["late"] | undefined; // none of rounds kept from before it was told
-    const [work, rest] = [seconds_of(round, "work"), seconds_of(round, "rest")];
+    const [work, rest] = [secondsOf(round, "work"), secondsOf(round, "rest")];
     return {
-      talk: seconds_of(round, "explain"),
+      talk: secondsOf(round, "explain"),
       work,
       rest,
       least: Math.min(cut?.least_s ?? work, work),
