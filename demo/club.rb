@@ -1,6 +1,6 @@
 require "yaml"
 require "zlib"
-require "jaunty_bell/store"
+require "jaunty_bell/services"
 require "jaunty_bell/files"
 require "jaunty_bell/stand_ins"
 
@@ -114,9 +114,9 @@ module JauntyBell
         store = Store::Cards.new(@db, @club_id)
         company = Core::Card::Company.new(school: Store::School.new(@db, @club_id).settings)
         @cards = FACTS["cards"].to_h do |card|
-          blocks = Files::CardJson.blocks(blocks(card), everything)
+          blocks = Core::Card::Data.blocks(blocks(card), everything)
           plan = Core::Card::Plan.new(blocks, minutes: card["minutes"], company: company)
-          row = store.add(id: uuid, name: card["name"], level: card["level"], group_id: @groups[card["group"]], template: card.fetch("template", false), **Files::CardJson.kept(plan))
+          row = store.add(id: uuid, name: card["name"], level: card["level"], group_id: @groups[card["group"]], template: card.fetch("template", false), **Core::Card::Data.kept(plan))
           [card["name"], row.merge(plan: plan)]
         end
       end
@@ -140,7 +140,7 @@ module JauntyBell
       def everything
         rows = @combinations.values.to_h { |row| [row[:id], row] }
         store = Store::Combinations.new(@db, @club_id)
-        Files::Shelf.of(@drills.values, rows, rows.transform_values { |row| store.meaning(row) })
+        Core::Card::Shelf.of(@drills.values, rows, rows.transform_values { |row| store.meaning(row) })
       end
 
       # Who is held back at the moment.
@@ -153,11 +153,11 @@ module JauntyBell
 
       # A knock to the head some time ago, and how far the return has come.
       def knock
-        facts, care = FACTS["knock"], Store::Care.new(@db, @club_id, account_id: @coaches[OWNER])
-        row = care.add(id: told_id, student_id: student(facts["student"])["id"], matter: Core::Care::HeadKnock::MATTER, blocks: ["all"], from: @today - facts["ago"], to: nil, note: facts["note"])
-        facts["steps"].each_with_index do |after, i|
-          care.step(told_id, hold_id: row[:id], step: i + 1, on: @today - facts["ago"] + after, symptoms: false, stand_down: 21, today: @today)
-        end
+        facts, club = FACTS["knock"], Services::Club.new(@db, @club_id, {id: @coaches[OWNER]})
+        row = club.care.add(id: told_id, student_id: student(facts["student"])["id"], matter: Core::Care::HeadKnock::MATTER, blocks: ["all"],
+          from: @today - facts["ago"], to: nil, note: facts["note"])
+        returns = Services::Care::Returns.new(club, today: @today)
+        facts["steps"].each_with_index { |after, i| returns.step(told_id, row[:id], step: i + 1, on: @today - facts["ago"] + after, symptoms: false) }
       end
 
       # Sessions that are no class of the club, and days of rest.
@@ -182,11 +182,11 @@ module JauntyBell
         card = @cards.fetch(facts["card"])
         row = store.add(id: told_id, group_id: @groups[facts["group"]], template_id: card[:id], name: facts["name"], settings: settings)
         plan = layout(settings, card[:plan], facts["group"], start).plan(seed: SEED, moves: 300)
-        store.keep(row[:id], id: told_id, revision: 1, planned_on: start, plan: Files::PlanJson.of(plan))
+        store.keep(row[:id], id: told_id, revision: 1, planned_on: start, plan: Core::Weeks::PlanData.of(plan))
       end
 
       def layout(settings, card, group, start)
-        wanted = Files::ProgrammeFile.programme(settings, named: ->(each) { each["combination_id"] })
+        wanted = Core::Weeks::Programme.from_data(settings) { |each| each["combination_id"] }
         learners = @students.select { |student| student["group"] == group && about?(student, start) }.map do |student|
           Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"], known: known(student["id"], start), stance: student["stance"].to_sym)
         end
@@ -242,14 +242,13 @@ module JauntyBell
 
       def record(class_id, group, card, day, starts, minutes, week)
         there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day) }
-        store = Store::Classes.new(@db, @club_id)
+        club = Services::Club.new(@db, @club_id, {id: @coaches[group["coach"]]})
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
-        store.record(class_id, {pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
+        Services::Floor::Facts.new(club, class_id).take({pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
           marks: there.flat_map { |student| marks(student, card, day, starts, week) } + lost(there, card, day, starts),
-          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts), bells: bells(starts, minutes)}, coach_id: @coaches[group["coach"]])
-        works = Store::Works.new(@db, @club_id)
-        works.keep(class_id, Core::Book::ClassWork.of(card[:plan], works.worked(class_id)))
+          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts), bells: bells(starts, minutes)})
+        club.works.keep(class_id, Core::Book::ClassWork.of(card[:plan], club.works.worked(class_id)))
       end
 
       # What the straps of some heard in the last classes, round by round.
@@ -282,7 +281,7 @@ module JauntyBell
       def series(group, slot) = (@series ||= {})[[group["name"], slot["day"]]] ||= uuid
 
       def runs(card, starts)
-        Files::RunsJson.of(card[:plan]).each_with_index.map do |run, i|
+        Core::Floor::Rounds.of(card[:plan]).each_with_index.map do |run, i|
           {id: uuid, round: i, title: run[:title], combination_id: run[:combination_id], worked_s: run[:work_s], outcome: "done", at: starts + 60 * 5 * i}
         end
       end

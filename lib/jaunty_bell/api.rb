@@ -1,7 +1,6 @@
 # Sinatra, one file per room, thin: check, ask the core, store, answer.
-require "jaunty_bell/said"
 require "zeitwerk"
-require "jaunty_bell/store"
+require "jaunty_bell/services"
 require "jaunty_bell/files"
 
 module JauntyBell

@@ -138,13 +138,13 @@ module JauntyBell
     def changed(blocks, minutes)
       after = card_plan.with(blocks: blocks, minutes: minutes)
       {total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)),
-       blocks: Files::CardJson.data(blocks)}
+       blocks: Core::Card::Data.data(blocks)}
     end
 
     # What stays of a card from one of its rounds on (counted from 1) where there are only so many minutes.
     def late
       refuse("Say from which round and how long there is: --round N --minutes N.") unless @given[:round] && @given[:minutes]
-      runs = Files::RunsJson.of(card_plan).zip(card_plan.runs).drop([integer(:round) - 1, 0].max)
+      runs = Core::Floor::Rounds.of(card_plan).zip(card_plan.runs).drop([integer(:round) - 1, 0].max)
       coming = runs.map do |told, run|
         cut = told[:late]
         Floor::Late::Coming.new(talk: run.change + run.explain, work: run.work, rest: run.rest, least: cut[:least_s], least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
@@ -214,7 +214,7 @@ module JauntyBell
     # Every place of every class, what is expected of it and why it is there.
     def plan
       layout, seed = Files::ProgrammeFile.read(file, reading)
-      Files::PlanJson.of(layout.plan(seed: @given[:seed] ? integer(:seed) : seed))
+      Core::Weeks::PlanData.of(layout.plan(seed: @given[:seed] ? integer(:seed) : seed))
     end
 
     # Seasons of simulated squads; how far it is goes to standard error.

@@ -45,7 +45,7 @@ module JauntyBell
       db = Store::Database.open(url)
       Store::Database.migrate(db)
       load_demo(db) if Store::Database.empty?(db)
-      Api::Derived.renew(db) { |line| say line }
+      Services::Book::Derived.renew(db) { |line| say line }
       db
     rescue Sequel::DatabaseConnectionError => e
       raise CannotStart, "#{where} cannot be reached: #{e.message.lines.first.strip}"
@@ -76,7 +76,7 @@ module JauntyBell
       launcher.events.after_booted { announce } # not before: an address that does not answer yet, a Ctrl-C that nobody hears
       launcher.run
     ensure
-      Api::PlanJobs.stop_all
+      Services::Weeks::PlanJobs.stop_all
     end
 
     def announce

@@ -39,7 +39,7 @@ class BookApiTest < ApiTest
 
   def test_a_class_whose_effort_nobody_told_is_asked_about_with_its_minutes
     at = ->(minutes) { Clock.now - 60 * minutes }
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: at[25]}], bells: [{id: uuid, running: true, at: at[30]}, {id: uuid, running: false, at: at[3]}]}, coach_id: nil)
+    tell(@held[:id], {attendances: [{id: uuid, student_id: @student, at: at[25]}], bells: [{id: uuid, running: true, at: at[30]}, {id: uuid, running: false, at: at[3]}]}, coach_id: nil)
     asked = -> { call(:get, "/api/book/students/#{@student}/classes").first.values_at(:over, :minutes, :effort) }
     assert_equal [false, 22, nil], asked.call
     classes.close(@held[:id], Clock.now)
@@ -51,7 +51,7 @@ class BookApiTest < ApiTest
   # A class that nobody ever closed does not go on for ever.
   def test_a_clock_that_nobody_stopped
     long_ago = Clock.now - 5 * 86_400
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: long_ago}], bells: [{id: uuid, running: true, at: long_ago}]}, coach_id: nil)
+    tell(@held[:id], {attendances: [{id: uuid, student_id: @student, at: long_ago}], bells: [{id: uuid, running: true, at: long_ago}]}, coach_id: nil)
     assert_equal 60, Store::Attended.new(db, club, [@held[:id]]).minutes(@held[:id], @student)
   end
 
@@ -72,14 +72,14 @@ class BookApiTest < ApiTest
 
   def test_a_class_whose_effort_nobody_told
     trained([[30, 5, 60]])
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
+    tell(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
     assert_equal 0, page[:days].last[:load], "it is not over yet"
     classes.close(@held[:id], Clock.now)
     said = page
     assert_equal [nil, 27], [said[:days].last[:load], said[:days_known]]
     assert_includes said[:pointers].map { |pointer| pointer[:text] }, "1 class of the last fortnight without an effort: ask how hard it was."
     assert_match(/a class without an effort is not a day of rest/, said[:figures].first[:reason])
-    classes.record(@held[:id], {efforts: [{id: uuid, student_id: @student, on: today, effort: 6, minutes: 60, estimated: false, at: Clock.now}]}, coach_id: nil)
+    tell(@held[:id], {efforts: [{id: uuid, student_id: @student, on: today, effort: 6, minutes: 60, estimated: false, at: Clock.now}]}, coach_id: nil)
     assert_equal 360.0, page[:days].last[:load]
   end
 
@@ -120,7 +120,7 @@ class BookApiTest < ApiTest
   end
 
   def test_what_was_struck_in_class
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now - 300}],
+    tell(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now - 300}],
       round_runs: [{id: uuid, round: 0, title: "Two", combination_id: @two[:id], worked_s: 60, outcome: "cut", at: Clock.now}],
       recordings: [{id: uuid, student_id: @student, round: 0, kind: "heart", samples: (0..600).map { |second| [second * 1000, 150] }, at: Clock.now}]}, coach_id: nil)
     call(:put, "/api/floor/classes/#{@held[:id]}/ended", ended_at: Clock.now.utc.iso8601)
@@ -200,7 +200,7 @@ class BookApiTest < ApiTest
 
   def test_the_timeline_says_what_happened_week_by_week
     marked(@two, [[8, 20, 20], [1, 20, 20]])
-    classes.record(@held[:id], {notes: [{id: uuid, student_id: @student, text: "Hands home", at: Clock.now}], knocks: [{id: uuid, student_id: @student, matter: "elbow", text: "", at: Clock.now}]}, coach_id: nil)
+    tell(@held[:id], {notes: [{id: uuid, student_id: @student, text: "Hands home", at: Clock.now}], knocks: [{id: uuid, student_id: @student, matter: "elbow", text: "", at: Clock.now}]}, coach_id: nil)
     call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"], from: today.iso8601, to: nil, note: "")
     now = page[:timeline].last
     assert_equal [1, 1, ["elbow"]], now.values_at(:notes, :knocks, :held)

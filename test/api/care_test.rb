@@ -102,7 +102,7 @@ class CareApiTest < ApiTest
     knocked(3)
     marked(@two, [[1, 5, 5]])
     trained([[1, 5, 60]])
-    classes.record(@held[:id], {attendances: [@student, other].map { |id| {id: uuid, student_id: id, at: Clock.now} },
+    tell(@held[:id], {attendances: [@student, other].map { |id| {id: uuid, student_id: id, at: Clock.now} },
       pairings: [[@student, other, third], [@student, other]].map { |ids| {id: uuid, student_ids: ids, at: Clock.now} }}, coach_id: nil)
     call(:put, "/api/care/students/#{@student}/erased", name: "Pia Test")
     assert_refused 403, says: /Only the owner/

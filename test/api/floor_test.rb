@@ -51,8 +51,8 @@ class FloorApiTest < ApiTest
     earlier, long_ago = new_class, new_class
     db[:classes].where(id: earlier[:id]).update(starts_at: Clock.now - 60)
     db[:classes].where(id: long_ago[:id]).update(starts_at: Clock.now - 40 * 86_400)
-    classes.record(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now - 1_500}], round_runs: [{id: uuid, round: 0, title: "Two", combination_id: nil, worked_s: 1_800, outcome: "done", at: Clock.now}]}, coach_id: nil)
-    classes.record(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Clock.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Clock.now} }}, coach_id: nil)
+    tell(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now - 1_500}], round_runs: [{id: uuid, round: 0, title: "Two", combination_id: nil, worked_s: 1_800, outcome: "done", at: Clock.now}]}, coach_id: nil)
+    tell(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Clock.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Clock.now} }}, coach_id: nil)
     assert_equal ["Second session today: 25 min already"], student(@ana)[:notes].map { |note| note[:text] }
     assert_equal ["Back after 5 weeks: ease in", "Due: Two"], student(@bo)[:notes].map { |note| note[:text] }
   end

@@ -15,11 +15,11 @@ class FuzzTest < ContractTest
     super
     trained([[3, 5, 60], [10, 6, 60]])
     marked(@two, [[3, 10, 8, nil], [10, 10, 7, 0]])
-    JauntyBell::Api::PlanJobs.beside = ->(&work) { work.call }
+    JauntyBell::Services::Weeks::PlanJobs.beside = ->(&work) { work.call }
   end
 
   def teardown
-    JauntyBell::Api::PlanJobs.beside = ->(&work) { Thread.new(&work) }
+    JauntyBell::Services::Weeks::PlanJobs.beside = ->(&work) { Thread.new(&work) }
     super
   end
 

@@ -3,7 +3,7 @@ require "jaunty_bell/api"
 
 # Plans in processes of their own: ended when nobody wants them, within limits, few at once.
 class PlanJobsTest < Minitest::Test
-  Jobs = JauntyBell::Api::PlanJobs
+  Jobs = JauntyBell::Services::Weeks::PlanJobs
 
   def setup = @kept = Queue.new
 

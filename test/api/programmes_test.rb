@@ -4,7 +4,7 @@ require "support/history"
 class ProgrammesApiTest < ApiTest
   def setup
     super
-    JauntyBell::Api::PlanJobs.beside = ->(&work) { work.call } # the tests live in one transaction, which another thread does not see
+    JauntyBell::Services::Weeks::PlanJobs.beside = ->(&work) { work.call } # the tests live in one transaction, which another thread does not see
     @group = new_group
     @students = %w[Ann Bo Cy].map { |name| new_student(group: @group, name: name) }
     @two, @three = new_combination[:id], new_combination(name: "Three", text: "1-2-3")[:id]
@@ -13,7 +13,7 @@ class ProgrammesApiTest < ApiTest
   end
 
   def teardown
-    JauntyBell::Api::PlanJobs.beside = ->(&work) { Thread.new(&work) }
+    JauntyBell::Services::Weeks::PlanJobs.beside = ->(&work) { Thread.new(&work) }
     super
   end
 
@@ -119,7 +119,7 @@ class ProgrammesApiTest < ApiTest
     db[:programme_plans].update(planned_on: held - 30, plan: Sequel.pg_jsonb(JSON.parse(JSON.generate(programme[:plan])).then { |plan| plan.merge("classes" => plan["classes"].map { |each| each.merge("on" => (Date.iso8601(each["on"]) - 14).iso8601) }) }))
     db[:programmes].update(settings: Sequel.pg_jsonb(settings(start: (@start - 14).iso8601)))
     row = classes.open(id: uuid, card_id: @card, group_id: @group, coach_id: nil, title: "Held", minutes: 45, starts_at: (day - 14).to_time + 18 * 3600)
-    classes.record(row[:id], {marks: @students.map { |id| {id: uuid, student_id: id, combination_id: place[:combination_id], rung: "count", on: day - 14, attempted: 9, clean: 8, at: Clock.now} }}, coach_id: nil)
+    tell(row[:id], {marks: @students.map { |id| {id: uuid, student_id: id, combination_id: place[:combination_id], rung: "count", on: day - 14, attempted: 9, clean: 8, at: Clock.now} }}, coach_id: nil)
     classes.close(row[:id], Clock.now - 3600)
     said = call(:get, "/api/weeks/programmes/#{programme[:id]}")
     assert_equal [3, false, 1], [said[:scores][:count], said[:scores][:enough], said[:held_since]]

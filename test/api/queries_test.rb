@@ -29,7 +29,7 @@ class QueriesTest < ApiTest
       new_drill(name: uuid, pool: [drill[:id]])
       @held = new_class(card: card[:id], group: @group)[:id]
       @student = new_student(group: @group, name: uuid)
-      classes.record(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 9, clean: 7, at: Clock.now}],
+      tell(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 9, clean: 7, at: Clock.now}],
         efforts: [{id: uuid, student_id: @student, on: Clock.today, effort: 6, minutes: 60, estimated: false, at: Clock.now}]}, coach_id: nil)
     end
   end

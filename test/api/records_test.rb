@@ -67,7 +67,7 @@ class RecordsApiTest < ApiTest
   end
 
   def test_heart_and_strikes_go_to_the_class_of_the_day
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
+    tell(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
     take_in("heart", "student,date,round,ms,bpm\n" + (0..5).map { |i| "Pia Test,#{today},2,#{i * 1000},#{120 + i}\n" }.join + "Pia Test,#{today},2,9000,900\nPia Test,#{today - 3},2,0,100\n", keep: "good")
     assert_equal [6, 2], answer.values_at(:kept, :bad)
     take_in("strikes", "student,date,round,ms,hand,g\nPia Test,#{today},1,100,left,12.5\nPia Test,#{today},1,300,foot,9\n", keep: "good")

@@ -37,7 +37,7 @@ class ReportTest < ApiTest
   end
 
   def test_holds_and_coming_back_are_cautions
-    classes.record(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
+    tell(@held[:id], {attendances: [{id: uuid, student_id: @student, at: Clock.now}]}, coach_id: nil)
     db[:classes].where(id: @held[:id]).update(starts_at: Clock.now - 40 * 86_400, ended_at: Clock.now - 40 * 86_400)
     trained([[60, 5, 60], [40, 5, 60]])
     call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "shoulder", blocks: ["left hand"], from: today.iso8601, to: nil, note: "a secret of the coaches")

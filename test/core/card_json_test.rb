@@ -9,7 +9,7 @@ class CardJsonTest < Minitest::Test
 
   def shelf
     drill = Bench::Drill.new(pool: [read("1-2")], implement: Lexicon::Implements["focus-mitts"])
-    Files::Shelf.new({"d" => Card::Named.new(id: "d", name: "Drill", what: drill, members: %w[c])}, {"c" => Card::Named.new(id: "c", name: "One two", what: read("1-2"))})
+    Core::Card::Shelf.new({"d" => Card::Named.new(id: "d", name: "Drill", what: drill, members: %w[c])}, {"c" => Card::Named.new(id: "c", name: "One two", what: read("1-2"))})
   end
 
   def one_of(random, *values) = values.sample(random: random)
@@ -30,16 +30,16 @@ class CardJsonTest < Minitest::Test
       blocks = Array.new(random.rand(1..4)) do
         block(one_of(random, *Card::BLOCKS), *Array.new(random.rand(1..3)) { some_round(random) }, title: one_of(random, "", "Named"), laps: random.rand(1..3), importance: random.rand(1..5), work: one_of(random, nil, [60, 120]), rest: one_of(random, nil, [0, 30]))
       end
-      data = JSON.parse(JSON.generate(Files::CardJson.data(blocks)))
-      back = Files::CardJson.blocks(data, shelf)
-      assert_equal data, JSON.parse(JSON.generate(Files::CardJson.data(back)))
+      data = JSON.parse(JSON.generate(Core::Card::Data.data(blocks)))
+      back = Core::Card::Data.blocks(data, shelf)
+      assert_equal data, JSON.parse(JSON.generate(Core::Card::Data.data(back)))
       assert_equal plan(*blocks).total, plan(*back).total
       assert_equal plan(*blocks).counts.strikes, plan(*back).counts.strikes
     end
   end
 
   def test_fields_left_out_are_the_usual_ones
-    bare = Files::CardJson.blocks([{"kind" => "bag", "rounds" => [{"title" => "Bag"}]}], shelf)
+    bare = Core::Card::Data.blocks([{"kind" => "bag", "rounds" => [{"title" => "Bag"}]}], shelf)
     assert_equal [Card::Block.new(kind: "bag", rounds: [Card::Round.new(title: "Bag")])], bare
   end
 
@@ -51,7 +51,7 @@ class CardJsonTest < Minitest::Test
 
   def test_what_is_not_there_is_said_with_its_place
     BAD.each do |facts, (field, says)|
-      error = assert_raises(Core::InvalidInput) { Files::CardJson.blocks([{"kind" => "bag", "rounds" => [{"title" => "Fine"}, {"title" => "Bad", **facts}]}], shelf) }
+      error = assert_raises(Core::InvalidInput) { Core::Card::Data.blocks([{"kind" => "bag", "rounds" => [{"title" => "Fine"}, {"title" => "Bad", **facts}]}], shelf) }
       assert_equal "blocks/0/rounds/1/#{field}", error.path
       assert_match says, error.message
     end
@@ -59,7 +59,7 @@ class CardJsonTest < Minitest::Test
 
   def test_what_is_named_is_found_once
     data = [{"rounds" => [{"drill_id" => "d", "combination_id" => nil}, {"drill_id" => "d"}]}, {"rounds" => [{"combination_id" => "c"}]}]
-    assert_equal [%w[d], %w[c]], Files::CardJson.named(data)
+    assert_equal [%w[d], %w[c]], Core::Card::Data.named(data)
   end
 
   def test_sums_as_data

@@ -41,7 +41,7 @@ class CalendarStoreTest < StoreTest
   def test_a_cancelled_class_is_not_the_next
     soon = classes.open(id: uuid, card_id: nil, group_id: nil, coach_id: nil, title: "Soon", minutes: 60, starts_at: Clock.now + 600)
     classes.cancel(soon[:id], cancelled: true)
-    assert_nil classes.next_after(Clock.now)
+    assert_nil classes.next_of_group(nil, Clock.now)
   end
 
   def test_who_is_expected
@@ -60,7 +60,7 @@ class CalendarStoreTest < StoreTest
     group, drilled, marked, other = new_group, new_combination(name: "a"), new_combination(name: "b"), new_combination(name: "c")
     student = new_student(group: group)
     held = new_class(group: group)
-    classes.record(held[:id], {round_runs: [{id: uuid, round: 0, title: "x", combination_id: drilled[:id], worked_s: 60, outcome: "done", at: Clock.now}],
+    tell(held[:id], {round_runs: [{id: uuid, round: 0, title: "x", combination_id: drilled[:id], worked_s: 60, outcome: "done", at: Clock.now}],
       marks: [{id: uuid, student_id: student, combination_id: marked[:id], rung: "count", on: Clock.today, attempted: 3, clean: 2, at: Clock.now}]}, coach_id: nil)
     assert_equal [drilled[:id], marked[:id]].sort, classes.met(group).sort
     refute_includes classes.met(group), other[:id]
@@ -72,14 +72,11 @@ class CalendarStoreTest < StoreTest
     hold = care.add(id: uuid, student_id: student, matter: "elbow", blocks: ["right hand"], from: Date.new(2026, 3, 1), to: Date.new(2026, 3, 5), note: " sore ")
     assert_equal "sore", hold[:note]
     assert_equal [0, 1, 1, 0], [Date.new(2026, 2, 28), Date.new(2026, 3, 1), Date.new(2026, 3, 5), Date.new(2026, 3, 6)].map { |day| care.on(day, [student]).size }
-    assert_equal Date.new(2026, 3, 2), care.lift(hold[:id], on: Date.new(2026, 3, 2), stand_down: 21)[:to]
+    assert_equal Date.new(2026, 3, 2), care.end_on(hold, Date.new(2026, 3, 2))[:to]
     assert_empty care.on(Date.new(2026, 3, 2), [student])
     assert_equal 1, care.of(student).size, "it is kept"
     assert_raises(Store::Conflict) { care.add(id: uuid, student_id: uuid, matter: "elbow", blocks: ["all"], from: Clock.today, to: nil, note: "") }
     assert_raises(Core::InvalidInput) { care.add(id: uuid, student_id: student, matter: "gloom", blocks: ["all"], from: Clock.today, to: nil, note: "") }
-    assert_raises(Store::Missing) { care.lift(uuid, on: Clock.today, stand_down: 21) }
-    knock = care.add(id: uuid, student_id: student, matter: "head knock", blocks: ["contact", "hard effort"], from: Clock.today, to: nil, note: "")
-    assert_raises(Store::Conflict) { care.lift(knock[:id], on: Clock.today, stand_down: 21) }
   end
 
   Core = JauntyBell::Core

@@ -22,7 +22,7 @@ class CardMigrationTest < Minitest::Test
     assert_equal [4, 600], found.values_at(:rounds, :seconds)
     assert_equal 1, store.versions(card).size
     assert_empty store.find(empty)[:blocks]
-    blocks = JauntyBell::Files::CardJson.blocks(found[:blocks], JauntyBell::Files::Shelf.new({}, {}))
+    blocks = JauntyBell::Core::Card::Data.blocks(found[:blocks], JauntyBell::Core::Card::Shelf.new({}, {}))
     assert_equal 4 * 120, JauntyBell::Core::Card::Plan.new(blocks, minutes: 60).work_seconds
   ensure
     db&.disconnect

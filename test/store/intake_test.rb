@@ -53,7 +53,7 @@ class StoreIntakeTest < StoreTest
 
   def test_a_recording_needs_a_class_of_that_day
     held = classes.open(id: uuid, card_id: nil, group_id: @group, coach_id: nil, title: "Class", minutes: 60, starts_at: Time.utc(2026, 6, 1, 18))[:id]
-    classes.record(held, {attendances: [{id: uuid, student_id: @ann, at: Time.utc(2026, 6, 1, 18)}]}, coach_id: nil)
+    tell(held, {attendances: [{id: uuid, student_id: @ann, at: Time.utc(2026, 6, 1, 18)}]}, coach_id: nil)
     text = "student,date,round,ms,bpm\n"
     assert_equal [nil, "Ann Weir was at no class on 2026-06-02."], why("heart", text + "Ann Weir,2026-06-01,1,0,100\nAnn Weir,2026-06-02,1,0,100\n")
     intake("heart").keep(read("heart", text + (0..3).map { |i| "Ann Weir,2026-06-01,2,#{i * 1000},#{100 + i}\n" }.join))

@@ -21,7 +21,7 @@ class MasteriesTest < StoreTest
       {id: uuid, student_id: students.sample(random: random), combination_id: @drills.sample(random: random), rung: %w[count clock].sample(random: random), on: DAY - random.rand(0..160), attempted: attempted,
        clean: (attempted * random.rand(0.55..1.0)).round, broke_at: (0 if random.rand < 0.3), at: Clock.now}
     end
-    marks.each_slice(9) { |slice| classes.record(@held, {marks: slice}, coach_id: nil) }
+    marks.each_slice(9) { |slice| tell(@held, {marks: slice}, coach_id: nil) }
     marks
   end
 

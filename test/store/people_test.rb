@@ -80,7 +80,7 @@ class PeopleTest < StoreTest
     belongs(30, group)
     today = a_class(0, group)
     guest = uuid
-    classes.record(today[:id], {guests: [{id: guest, name: "Dunja", stance: "orthodox"}], attendances: [{id: uuid, student_id: guest, at: Clock.now}]}, coach_id: nil)
+    tell(today[:id], {guests: [{id: guest, name: "Dunja", stance: "orthodox"}], attendances: [{id: uuid, student_id: guest, at: Clock.now}]}, coach_id: nil)
     assert_equal [1, 1, 1], line(today), "one expected, one came, who was a visitor"
     assert_equal [1, 0, 0], line(a_class(-7, group)), "and the next class expects as many as before"
     assert_equal 1, people.students(group: group).size

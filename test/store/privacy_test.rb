@@ -17,7 +17,7 @@ class PrivacyTest < StoreTest
 
   def test_everything_held_and_nothing_of_others
     held = new_class(group: @group)[:id]
-    classes.record(held, {attendances: [@student, @other].map { |id| {id: uuid, student_id: id, at: Clock.now} }, notes: [{id: uuid, student_id: @student, text: "Mine", at: Clock.now}, {id: uuid, student_id: @other, text: "Theirs", at: Clock.now}, {id: uuid, student_id: nil, text: "Of the class", at: Clock.now}]}, coach_id: nil)
+    tell(held, {attendances: [@student, @other].map { |id| {id: uuid, student_id: id, at: Clock.now} }, notes: [{id: uuid, student_id: @student, text: "Mine", at: Clock.now}, {id: uuid, student_id: @other, text: "Theirs", at: Clock.now}, {id: uuid, student_id: nil, text: "Of the class", at: Clock.now}]}, coach_id: nil)
     Store::People.new(db, club).file(@student, {}, apart: [@other])
     told = privacy.held(@student)
     assert_equal ["Ann", 1, ["Mine"], 1], [told[:students].first[:name], told[:attendances].size, told[:notes].map { |note| note[:text] }, told[:kept_apart].size]
@@ -29,7 +29,7 @@ class PrivacyTest < StoreTest
     held = new_class(group: @group)[:id]
     drill = new_combination[:id]
     facts = ->(id) { {attendances: [{id: uuid, student_id: id, at: Clock.now}], marks: [{id: uuid, student_id: id, combination_id: drill, rung: "count", on: Clock.today, attempted: 5, clean: 5, at: Clock.now}], knocks: [{id: uuid, student_id: id, matter: "head knock", text: "", at: Clock.now}]} }
-    [@student, @other].each { |id| classes.record(held, facts.call(id), coach_id: nil) }
+    [@student, @other].each { |id| tell(held, facts.call(id), coach_id: nil) }
     before = privacy.held(@other)
     privacy.erase(@student)
     assert_equal before, privacy.held(@other)
@@ -54,9 +54,8 @@ class PrivacyTest < StoreTest
     demo = JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: "x")
     row = db[:students].first(club_id: demo, name: "Oona Ferrier")
     coach = db[:accounts].where(club_id: demo).get(:id)
-    store = Store::Classes.new(db, demo)
     held = db[:classes].where(club_id: demo).exclude(ended_at: nil).order(:starts_at).last
-    store.record(held[:id], {notes: [{id: uuid, student_id: nil, text: "Oona held for everybody; ask oona ferrier. The Ferriers' boat.", at: Clock.now}]}, coach_id: coach)
+    tell(held[:id], {notes: [{id: uuid, student_id: nil, text: "Oona held for everybody; ask oona ferrier. The Ferriers' boat.", at: Clock.now}]}, coach_id: coach, club_id: demo)
     Store::Audit.new(db, demo, account_id: coach).note(row[:id], "read the notes of holds")
     assert_operator found(row[:id]).size, :>, 8
     Store::Privacy.new(db, demo).erase(row[:id], by: coach)
@@ -70,7 +69,7 @@ class PrivacyTest < StoreTest
     two = new_student(group: @group, name: "Ann Other")
     held = new_class(group: @group)[:id]
     one = new_student(group: @group, name: "Ann (the elder) O'Hara")
-    classes.record(held, {notes: [{id: uuid, student_id: two, text: "Ann does well, Ann (the elder)  O'Hara too.", at: Clock.now}]}, coach_id: nil)
+    tell(held, {notes: [{id: uuid, student_id: two, text: "Ann does well, Ann (the elder)  O'Hara too.", at: Clock.now}]}, coach_id: nil)
     privacy.erase(one)
     assert_equal "Ann does well, somebody too.", db[:notes].where(student_id: two).get(:text)
   end

@@ -50,7 +50,7 @@ class RecordTest < StoreTest
   def test_a_mark_put_right_is_judged_anew_at_once
     held = new_class(group: @group)[:id]
     marks = [3, 1].map { |ago| {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Clock.today - ago, attempted: 20, clean: 20, at: Clock.now} }
-    classes.record(held, {marks: marks}, coach_id: @account)
+    tell(held, {marks: marks}, coach_id: @account)
     state = -> { Store::Masteries.of(db, club).on(Clock.today, students: [@student])[@student].values.map(&:state) }
     assert_equal [:owned], state.call
     record.correct("marks", marks.last[:id], {clean: 2}, reason: "x")

@@ -18,7 +18,7 @@ class SquadsTest < StoreTest
   def held(ago, came:, marks: {}, efforts: {}, runs: [])
     day = TODAY - ago
     row = classes.open(id: uuid, card_id: @card, group_id: @group, coach_id: nil, title: "Held", minutes: 60, starts_at: day.to_time + 18 * 3600)
-    classes.record(row[:id], {attendances: came.map { |id| {id: uuid, student_id: id, at: row[:starts_at]} }, round_runs: runs.each_with_index.map { |id, i| {id: uuid, round: i, title: "R", combination_id: id, worked_s: 100, outcome: "done", at: row[:starts_at]} },
+    tell(row[:id], {attendances: came.map { |id| {id: uuid, student_id: id, at: row[:starts_at]} }, round_runs: runs.each_with_index.map { |id, i| {id: uuid, round: i, title: "R", combination_id: id, worked_s: 100, outcome: "done", at: row[:starts_at]} },
       marks: marks.map { |id, (attempted, clean)| {id: uuid, student_id: id, combination_id: @two, rung: "count", on: day, attempted: attempted, clean: clean, at: row[:starts_at]} },
       efforts: efforts.map { |id, effort| {id: uuid, student_id: id, on: day, effort: effort, minutes: 60, estimated: false, at: row[:starts_at]} }}, coach_id: nil)
     classes.close(row[:id], row[:starts_at] + 3600)

@@ -41,37 +41,37 @@ class StoresTest < StoreTest
              round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Clock.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Clock.now}],
              marks: [of.merge(combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
              knocks: [of.merge(matter: "head knock", text: "")], recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])], bells: [{id: uuid, running: true, at: Clock.now}]}
-    assert_equal facts.size, classes.record(held[:id], facts, coach_id: nil)
-    assert_equal 0, classes.record(held[:id], facts, coach_id: nil)
-    assert_equal [1] * 10, classes.facts(held[:id]).values.map(&:size)
+    assert_equal facts.size, tell(held[:id], facts, coach_id: nil)
+    assert_equal 0, tell(held[:id], facts, coach_id: nil)
+    assert_equal [1] * 10, Store::Facts.new(db, club).of(held[:id]).values.map(&:size)
     assert_equal [["all"], ["contact", "hard effort"]], db[:holds].order(:to).select_map(:blocks).map(&:to_a)
   end
 
   def test_facts_are_stored_all_or_none
     student, held = new_student, new_class
     good = {id: uuid, student_id: student, at: Clock.now}
-    assert_raises(Store::Conflict) { classes.record(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Clock.now}]}, coach_id: nil) }
-    assert_empty classes.facts(held[:id])[:attendances]
-    assert_raises(Store::Missing) { classes.record(uuid, {attendances: [good]}, coach_id: nil) }
+    assert_raises(Store::Conflict) { tell(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Clock.now}]}, coach_id: nil) }
+    assert_empty Store::Facts.new(db, club).of(held[:id])[:attendances]
+    assert_raises(Store::Missing) { tell(uuid, {attendances: [good]}, coach_id: nil) }
   end
 
   def test_marks_taken_back_stay_on_record_but_do_not_count
     student, drill, held = new_student, new_combination, new_class
     mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, at: Clock.now}
-    classes.record(held[:id], {marks: [mark]}, coach_id: nil)
+    tell(held[:id], {marks: [mark]}, coach_id: nil)
     known = -> { Store::Masteries.of(db, club).on(Clock.today, students: [student])[student] }
     assert_equal [10, 8], known.call[[drill[:id], "count"]].then { |mastery| [mastery.attempted, mastery.cleaned] }
-    classes.record(held[:id], {taken_back: [mark[:id]]}, coach_id: nil)
+    tell(held[:id], {taken_back: [mark[:id]]}, coach_id: nil)
     assert_empty known.call
-    assert_equal 1, classes.facts(held[:id])[:marks].size
+    assert_equal 1, Store::Facts.new(db, club).of(held[:id])[:marks].size
   end
 
   def test_marks_and_efforts_of_one_day_add_up
     student, drill, held = new_student, new_combination, new_class
     marks = Array.new(3) { {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 5, clean: 4, at: Clock.now} }
     efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Clock.today, effort: effort, minutes: 60, estimated: false, at: Clock.now} }
-    classes.record(held[:id], {marks: marks, efforts: efforts.first(1)}, coach_id: nil)
-    classes.record(new_class[:id], {efforts: efforts.last(1)}, coach_id: nil)
+    tell(held[:id], {marks: marks, efforts: efforts.first(1)}, coach_id: nil)
+    tell(new_class[:id], {efforts: efforts.last(1)}, coach_id: nil)
     assert_equal [[15, 12, 1]], Store::Masteries.of(db, club).on(Clock.today, students: [student])[student].values.map { |mastery| [mastery.attempted, mastery.cleaned, mastery.days_marked] }
     sessions = JauntyBell::Core::Book::Sessions.new(Store::Book.new(db, club).sessions(students: student)[student])
     assert_equal({Clock.today => 810.0}, sessions.loads)
@@ -87,9 +87,9 @@ class StoresTest < StoreTest
     group = new_group
     later = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Later", minutes: 60, starts_at: Clock.now + 7200)
     soon = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Soon", minutes: 60, starts_at: Clock.now + 600)
-    assert_equal "Soon", classes.next_after(Clock.now)[:title]
+    assert_equal "Soon", classes.next_of_group(nil, Clock.now)[:title]
     classes.close(soon[:id], Clock.now)
-    assert_equal later[:id], classes.next_after(Clock.now)[:id]
+    assert_equal later[:id], classes.next_of_group(nil, Clock.now)[:id]
   end
 
   def test_a_day_is_the_club_s_day

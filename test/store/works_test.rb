@@ -12,7 +12,7 @@ class WorksTest < StoreTest
     @group = new_group
     @held = classes.open(id: uuid, card_id: nil, group_id: @group, coach_id: nil, title: "Evening", minutes: 60, starts_at: BEGAN)[:id]
     works.keep(@held, Array.new(3) { |i| round(i) })
-    classes.record(@held, {round_runs: Array.new(3) { |i| {id: uuid, round: i, title: "Round #{i}", combination_id: nil, worked_s: 180, outcome: (i == 2) ? "cut" : "done", at: BEGAN + 600 * (i + 1)} }}, coach_id: nil)
+    tell(@held, {round_runs: Array.new(3) { |i| {id: uuid, round: i, title: "Round #{i}", combination_id: nil, worked_s: 180, outcome: (i == 2) ? "cut" : "done", at: BEGAN + 600 * (i + 1)} }}, coach_id: nil)
   end
 
   def works = Store::Works.new(db, club)
@@ -23,7 +23,7 @@ class WorksTest < StoreTest
 
   def there(came: 0, left: nil, **facts)
     new_student(group: @group, name: uuid, **facts).tap do |id|
-      classes.record(@held, {attendances: [{id: uuid, student_id: id, at: BEGAN + came}], departures: left ? [{id: uuid, student_id: id, at: BEGAN + left}] : []}, coach_id: nil)
+      tell(@held, {attendances: [{id: uuid, student_id: id, at: BEGAN + came}], departures: left ? [{id: uuid, student_id: id, at: BEGAN + left}] : []}, coach_id: nil)
     end
   end
 
@@ -36,7 +36,7 @@ class WorksTest < StoreTest
     end
   end
 
-  def paired(*ids, at: 0) = classes.record(@held, {pairings: [{id: uuid, student_ids: ids, at: BEGAN + at}]}, coach_id: nil)
+  def paired(*ids, at: 0) = tell(@held, {pairings: [{id: uuid, student_ids: ids, at: BEGAN + at}]}, coach_id: nil)
 
   def test_of_a_trio_a_trio_s_share_from_when_it_was_made
     one, two, three, four = Array.new(4) { there }
@@ -89,7 +89,7 @@ class WorksTest < StoreTest
   end
 
   def test_worked_seconds_are_those_that_rang
-    classes.record(@held, {round_runs: [{id: uuid, round: 3, title: "Skipped", combination_id: nil, worked_s: 9, outcome: "skipped", at: BEGAN + 2400}, {id: uuid, round: 0, title: "Again", combination_id: nil, worked_s: 60, outcome: "done", at: BEGAN + 2500}]}, coach_id: nil)
+    tell(@held, {round_runs: [{id: uuid, round: 3, title: "Skipped", combination_id: nil, worked_s: 9, outcome: "skipped", at: BEGAN + 2400}, {id: uuid, round: 0, title: "Again", combination_id: nil, worked_s: 60, outcome: "done", at: BEGAN + 2500}]}, coach_id: nil)
     assert_equal({0 => 240, 1 => 180, 2 => 180, 3 => 9}, works.worked(@held))
   end
 end

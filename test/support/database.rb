@@ -2,7 +2,7 @@ require "test_helper"
 require "socket"
 require "tmpdir"
 require "securerandom"
-require "jaunty_bell/store"
+require "jaunty_bell/services"
 
 Clock = JauntyBell::Clock # what a test calls today is the club's own day, whatever day the run is as on
 
@@ -79,6 +79,11 @@ class StoreTest < Minitest::Test
   def cards(club_id = club) = Store::Cards.new(db, club_id)
 
   def classes(club_id = club) = Store::Classes.new(db, club_id)
+
+  # Facts of a class as a device tells them.
+  def tell(class_id, facts, coach_id: nil, club_id: club)
+    JauntyBell::Services::Floor::Facts.new(JauntyBell::Services::Club.new(db, club_id, {id: coach_id}), class_id).take(facts)
+  end
 
   def new_combination(club_id = club, name: "Two", text: "1-2") = combinations(club_id).add(id: uuid, name: name, combination: Notation.read(text))
 

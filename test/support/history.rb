@@ -16,7 +16,7 @@ module History
 
   # days: [[days ago, attempted, clean, broke_at], …]
   def marked(combination, days, student: @student, rung: "count")
-    classes.record(@held[:id], {marks: days.map { |ago, attempted, clean, broke|
+    tell(@held[:id], {marks: days.map { |ago, attempted, clean, broke|
       {id: uuid, student_id: student, combination_id: combination[:id], rung: rung, on: today - ago, attempted: attempted, clean: clean, broke_at: broke, at: Clock.now - ago * 86_400}
     }}, coach_id: db[:accounts].where(email: @coach).get(:id))
   end

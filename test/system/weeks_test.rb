@@ -18,7 +18,7 @@ class WeeksSystemTest < SystemTest
   def teardown
     super
   ensure
-    JauntyBell::Api::PlanJobs.wait([@programme[:club_id], @programme[:id]])
+    JauntyBell::Services::Weeks::PlanJobs.wait([@programme[:club_id], @programme[:id]])
     settings = JSON.parse(@programme[:settings].to_json)
     db[:programmes].where(id: @programme[:id]).update(settings: Sequel.pg_jsonb(settings), revision: @programme[:revision], archived_at: nil)
     db[:programme_plans].where(programme_id: @programme[:id]).exclude(nth: 1).delete

@@ -54,7 +54,7 @@ module JauntyBell
       get "/combinations/:id/uses", who: :all do
         combinations.find(id)
         answer({cards: combinations.cards_with(id).map { |card, name, rounds| {id: card, name: name, rounds: rounds} },
-          drills: Store::Drills.new(db, club_id).with_combination(id).map { |drill, name| {id: drill, name: name} }})
+          drills: drills.with_combination(id).map { |drill, name| {id: drill, name: name} }})
       end
 
       put "/combinations/:id/archived", who: :coach do

@@ -2,28 +2,29 @@ module JauntyBell
   module Api
     # The Book: what each student has done, what they own, what is fading, what to do next.
     class Book < Room
-      include Planning
-      include Ledgers
+      WHOLE = 60 # students up to which a club is shown whole
+      WINDOW = 60 # students of the squad at a time
+      BOARD = %i[acute chronic ratio week_change monotony strain].freeze # the figures of LoadSeries that are shown of everybody
 
       get "/squad", who: :all do
-        ledger = ledger(shown_group)
-        squad = Files::SquadJson.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
-        answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i, count: (params["count"] || 60).to_i)
+        ledger = ledger_of(shown_group)
+        squad = Answers::Squad.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
+        answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i, count: (params["count"] || WINDOW).to_i)
           .merge(group_id: shown_group, groups: people.groups.map { |group| group.slice(:id, :name, :juniors) }))
       end
 
       # Load and pointers of everybody in a group.
       get "/board", who: :all do
-        ledger = ledger(shown_group)
+        ledger = ledger_of(shown_group)
         audit.note_all(ledger.holds.keys, "read on the board what they are held back from")
         answer({group_id: shown_group, students: ledger.ordered("word").map { |id| board_row(ledger, id) }})
       end
 
       # What to do in the next class of a group; of the one that comes next, where none is asked for.
       get "/next", who: :all do
-        coming = Store::Classes.new(db, club_id).next_of_group((params["group"] unless params["group"] == "all"), Clock.now)
+        coming = classes.next_of_group((params["group"] unless params["group"] == "all"), Clock.now)
         group = params["group"] ? shown_group : coming&.fetch(:group_id)
-        ledger = ledger(group)
+        ledger = ledger_of(group)
         items = ledger.next_class(coming ? coming[:on] : people.today)
         students = ledger.rows.to_h { |row| [row[:id], row[:name]] }
         answer({group_id: group, coming: coming && Files::ClassJson.line(coming), card_id: coming&.fetch(:card_id), items: items.map { |item| Files::PointerJson.item(item, ledger.names, students) }})
@@ -31,24 +32,26 @@ module JauntyBell
 
       # One more round on a card: a combination of the shelf, or a part that is put there.
       post "/onto-card", who: :coach do
-        answer(onto_card)
+        given = body_given
+        onto = Services::Book::OntoCard.new(club, given["card_id"], id: given["combination_id"], notation: given["notation"])
+        answer(onto.put(rung: given["rung"], learned: given["learned"]))
       end
 
       get("/students/:id", who: :all) { answer(page) }
 
       # What was struck and held in class, and what the heart said.
       get "/students/:id/work", who: :all do
-        book = student_book
-        works = book.works
-        read_health("what the heart said in class") if book.hearts.any?
-        answer({since: book.ledger.mondays.first.iso8601, source: Core::Book::ClassWork::SOURCE, total: Files::PointerJson.tally(Core::Book::ClassWork.total(works.map(&:last))),
-          weeks: works_by_week(book, works), hearts: book.hearts.map { |heard| heart(heard) }, hearts_missing: book.hearts_missing})
+        student = student_book
+        works = student.works
+        read_health("what the heart said in class") if student.hearts.any?
+        answer({since: student.ledger.mondays.first.iso8601, source: Core::Book::ClassWork::SOURCE, total: Files::PointerJson.tally(Core::Book::ClassWork.total(works.map(&:last))),
+          weeks: works_by_week(student, works), hearts: student.hearts.map { |heard| heart(heard) }, hearts_missing: student.hearts_missing})
       end
 
       # What was written down in the last classes of a student. What happened at a knock is for coaches.
       get "/students/:id/classes", who: :all do
         people.student(id)
-        rows = Store::Book.new(db, club_id).classes(id)
+        rows = book.classes(id)
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
         answer(rows.map do |row|
           row.merge(on: row[:on].iso8601, effort: row[:effort]&.merge(effort: row[:effort][:effort].to_f), knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
@@ -58,22 +61,22 @@ module JauntyBell
 
       # Two stretches of days beside each other.
       get "/students/:id/spans", who: :all do
-        book = student_book
-        answer(%w[from against_from].zip(%w[to against_to]).map { |from, to| span(book, params[from], params[to]) })
+        student = student_book
+        answer(%w[from against_from].zip(%w[to against_to]).map { |from, to| span(student, params[from], params[to]) })
       end
 
       get("/students/:id/report.pdf", who: :all) do
-        book = student_book
+        student = student_book
         read_health("their report")
         content_type "application/pdf"
-        attached(book.student[:name], "pdf")
-        Files::ReportPdf.new(book, club: people.club[:name]).render
+        attached(student.student[:name], "pdf")
+        Files::ReportPdf.new(student.report).render
       end
 
       # Every mark on one combination, with its trace.
       get "/students/:id/marks", who: :all do
         people.student(id)
-        answer(Store::Book.new(db, club_id).history(id, params["combination"]).map do |row|
+        answer(book.history(id, params["combination"]).map do |row|
           row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title).merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
         end)
       end
@@ -125,17 +128,18 @@ module JauntyBell
         @shown_group.first
       end
 
-      WHOLE = 60 # students up to which a club is shown whole
+      # Of a group, or of everybody for nil.
+      def ledger_of(group) = Services::Book::Ledger.of_group(club, group)
 
-      def student_book = @student_book ||= StudentBook.new(db, club_id, ledger_of([people.student(id)], whole: true))
+      def student_book = @student_book ||= Services::Book::StudentBook.new(club, people.student(id))
 
       def page
         read_health("what they are held back from") if student_book.ledger.holds.any?
-        coming = Store::Classes.new(db, club_id).next_of_group(student_book.student[:group_id], Clock.now)
-        Files::StudentPageJson.new(student_book, reading, group_names).to_h.merge(coming: coming && Files::ClassJson.line(coming))
+        coming = classes.next_of_group(student_book.student[:group_id], Clock.now)
+        Answers::Student.new(student_book, reading, group_names).to_h.merge(coming: coming && Files::ClassJson.line(coming))
       end
 
-      def record = Store::Record.new(db, club_id, id, account_id: account[:id])
+      def record = club.record(id)
 
       def past_day(text)
         raise Core::InvalidInput.new("Say on which day it was.", path: "on") unless text
@@ -155,8 +159,6 @@ module JauntyBell
         answer({id: params["fact"]})
       end
 
-      BOARD = %i[acute chronic ratio week_change monotony strain].freeze # the figures of LoadSeries that are shown of everybody
-
       def board_row(ledger, id)
         row, series = ledger.row(id), ledger.series(id)
         {id: id, name: row[:name], group_name: group_names[row[:group_id]], weeks: Files::PointerJson.weeks(ledger.weeks(id)), days_known: series.known_of_28(ledger.today),
@@ -164,9 +166,9 @@ module JauntyBell
          estimated: ledger.sessions(id).estimated((ledger.today - 27)..ledger.today), pointers: ledger.pointers(id).map { |pointer| Files::PointerJson.of(pointer) }}
       end
 
-      def works_by_week(book, works)
+      def works_by_week(student, works)
         by_week = works.group_by { |on, _, _| Core::Weeks.monday(on) }
-        book.ledger.mondays.map do |monday|
+        student.ledger.mondays.map do |monday|
           tally = Core::Book::ClassWork.total(by_week.fetch(monday, []).map(&:last))
           {monday: monday.iso8601, strikes: tally.strikes.round, hands: tally.hand.values.sum.round, legs: tally.leg.values.sum.round, impacts: tally.impacts.round, contact: tally.contact, head: tally.head, hard: tally.rounds["hard"].to_i}
         end
@@ -177,33 +179,9 @@ module JauntyBell
         heard.slice(:title, :rest, :most, :rounds).merge(on: heard[:on].iso8601, step_s: Core::Book::HeartRate::STEP, **figures)
       end
 
-      def span(book, from, to)
-        span = book.span(Date.iso8601(from)..Date.iso8601(to))
+      def span(student, from, to)
+        span = student.span(Date.iso8601(from)..Date.iso8601(to))
         {from: span.days.first.iso8601, to: span.days.last.iso8601, figures: span.figures.values.map { |figure| Files::PointerJson.figure(figure) }}
-      end
-
-      def onto_card
-        given = body_given
-        card = cards.find(given["card_id"])
-        named = named(given)
-        whole = reckoned(card[:blocks], card[:minutes], size_of(card[:group_id]))
-        blocks = Core::Card::Placing.of(whole, named, rung: given["rung"], learned: given["learned"])
-        changed = cards.change(card[:id], version: card[:version], name: card[:name], level: card[:level], group_id: card[:group_id], **Files::CardJson.kept(whole.with(blocks: blocks)))
-        {card_id: card[:id], name: card[:name], title: named.name, over_s: whole.with(blocks: blocks).over, version: changed[:version]}
-      end
-
-      # What goes on the card: a combination of the shelf by id, or by its notation, put on the shelf where it is not there.
-      def named(given)
-        return combinations.find(given["combination_id"]).then { |row| Core::Card::Named.new(id: row[:id], name: row[:name], what: combinations.meaning(row)) } if given["combination_id"]
-        meaning = Core::Bench::Notation.read(given["notation"], reading)
-        same = combinations.all.find { |row| combinations.meaning(row) == meaning }
-        row = same || combinations.add(id: SecureRandom.uuid, name: free_part_name(meaning), combination: meaning, tags: ["part"])
-        Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning)
-      end
-
-      def free_part_name(meaning)
-        name = "Link #{Core::Bench::Notation.write(meaning, reading)}"[0, 70]
-        (combinations.all.any? { |row| row[:name] == name }) ? combinations.free_name(name) : name
       end
     end
   end

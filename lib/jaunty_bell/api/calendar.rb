@@ -2,11 +2,13 @@ module JauntyBell
   module Api
     # Cards held on dates: who, where, when; once or every week; called off and on again.
     class Calendar < Room
-      include Planning
+      FILE_BACK = 28 # days that a calendar file reaches back
+      FILE_AHEAD = 372 # days that it reaches ahead
+      DAY = 86_400 # seconds
 
       get "/?", who: :all do
-        from = Time.iso8601("#{params["from"]}T00:00:00Z") - 86_400
-        listed(classes.between(from, from + (Integer(params["days"]) + 2) * 86_400))
+        from = Time.iso8601("#{params["from"]}T00:00:00Z") - DAY
+        listed(classes.between(from, from + (Integer(params["days"]) + 2) * DAY))
       end
 
       get("/coaches", who: :all) { answer(people.coaches) }
@@ -41,12 +43,10 @@ module JauntyBell
         group = people.groups.find { |row| row[:id] == id } || raise(Store::Missing, "This group is not in your club.")
         content_type "text/calendar; charset=utf-8"
         attached(group[:name], "ics")
-        Files::ClassesIcal.of(classes.of_group(id, Clock.now - 28 * 86_400), club: people.club, group: group)
+        Files::ClassesIcal.of(classes.of_group(id, Clock.now - FILE_BACK * DAY, Clock.now + FILE_AHEAD * DAY), club: people.club, group: group)
       end
 
       private
-
-      def classes = @classes ||= Store::Classes.new(db, club_id)
 
       def listed(rows, status: 200)
         answer({classes: rows.map { |row| Files::ClassJson.line(row) }, clashes: Core::Calendar.clashes(rows).map(&:to_h)}, status: status)
@@ -55,14 +55,14 @@ module JauntyBell
       # What has just been changed, with all that stands on the days around it: a clash shows at once.
       def around(rows, status: 200)
         first, last = rows.map { |row| row[:starts_at] }.minmax
-        listed(classes.between(first - 86_400, last + 86_400), status: status)
+        listed(classes.between(first - DAY, last + DAY), status: status)
       end
 
       # A class with who is expected, and its card judged for them.
       def shown(row)
         expected = classes.expected_students(row)
         card = row[:card_id] && cards.find(row[:card_id])
-        judged = card && plan(card[:blocks], row[:minutes], group: row[:group_id], roster: expected)
+        judged = card && plans.plan(card[:blocks], row[:minutes], group: row[:group_id], roster: expected)
         line = classes.between(row[:starts_at], row[:starts_at] + 1).find { |each| each[:id] == row[:id] }
         Files::ClassJson.line(line).merge(students: expected.map { |student| student.slice(:id, :name, :level) },
           findings: judged ? Files::CardSumsJson.new(judged).findings : [])

@@ -2,15 +2,13 @@ module JauntyBell
   module Api
     # The Card: blocks of rounds in order, and the arithmetic and judgement over them while they are edited.
     class Card < Room
-      include Planning
-
       post("/sums", who: :all) { answer(Files::CardSumsJson.new(drafted).to_h) }
 
       # A finding's mend applied to the draft.
       post "/mends", who: :all do
         mend = drafted.mends(body_given["rule"], body_given["at"]).find { |each| each.label == body_given["mend"] }
         raise Store::Missing, "The card has changed meanwhile and this mend no longer fits it." unless mend
-        answer({blocks: Files::CardJson.data(mend.blocks)})
+        answer({blocks: Core::Card::Data.data(mend.blocks)})
       end
 
       # What "make it fit" would change; nothing is saved.
@@ -28,7 +26,7 @@ module JauntyBell
 
       # How the draft differs from another version of it.
       post "/differences", who: :all do
-        other = Files::CardJson.blocks(body_given["other"], shelf_of(body_given["other"]))
+        other = plans.blocks(body_given["other"])
         answer(Files::DifferenceJson.of(Core::Card::Difference.new(other, drafted.blocks)))
       end
 
@@ -59,28 +57,27 @@ module JauntyBell
       private
 
       def drafted
-        @drafted ||= plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"]).then { |plan| plan.with(before: saved(plan)) }
+        @drafted ||= plans.plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"]).then { |plan| plan.with(before: saved(plan)) }
       end
 
       # The card as it was saved last, for those who say which it is; nil where it is gone, or was never.
       def saved(plan)
         id = body_given["card_id"] or return
-        blocks = cards.find(id)[:blocks]
-        plan.with(blocks: Files::CardJson.blocks(blocks, shelf_of(blocks)))
+        plan.with(blocks: plans.blocks(cards.find(id)[:blocks]))
       rescue Store::Missing
         nil
       end
 
       def proposed(before, blocks, minutes)
         after = before.with(blocks: blocks, minutes: minutes, before: before)
-        {minutes: minutes, blocks: Files::CardJson.data(blocks), changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
+        {minutes: minutes, blocks: Core::Card::Data.data(blocks), changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
          sums: Files::CardSumsJson.new(after).to_h}
       end
 
       # What is stored, looked over by the core before anything is.
       def checked
-        whole = reckoned(body_given["blocks"], body_given["minutes"], size_of(body_given["group_id"]))
-        {name: body_given["name"], level: body_given["level"], group_id: body_given["group_id"], **Files::CardJson.kept(whole)}
+        whole = plans.reckoned(body_given["blocks"], body_given["minutes"], plans.size_of(body_given["group_id"]))
+        {name: body_given["name"], level: body_given["level"], group_id: body_given["group_id"], **Core::Card::Data.kept(whole)}
       end
 
       def line(row)
@@ -90,8 +87,8 @@ module JauntyBell
 
       # A stored card is shown whatever has become of it since; its sums are those for its usual group.
       def shown(row)
-        whole = plan(row[:blocks], row[:minutes], group: row[:group_id])
-        line(row).merge(blocks: Files::CardJson.data(whole.blocks), sums: Files::CardSumsJson.new(whole).to_h)
+        whole = plans.plan(row[:blocks], row[:minutes], group: row[:group_id])
+        line(row).merge(blocks: Core::Card::Data.data(whole.blocks), sums: Files::CardSumsJson.new(whole).to_h)
       end
     end
   end

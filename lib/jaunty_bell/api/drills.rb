@@ -24,13 +24,11 @@ module JauntyBell
 
       private
 
-      def drills = @drills ||= Store::Drills.new(db, club_id)
-
       # What was sent, looked over by the core before anything is stored.
       def checked
         facts = body_given.except("id", "version").transform_keys(&:to_sym)
         facts[:pool] = facts[:pool].map { |each| each.transform_keys(&:to_sym) }
-        Files::DrillJson.drill(facts, combinations.meanings(pool_ids(facts)))
+        Core::Bench::Drill.from_data(facts, combinations.meanings(pool_ids(facts)))
         facts
       end
 

@@ -2,9 +2,7 @@ module JauntyBell
   module Api
     # Programmes: what a group should come to own, the plans made of it, and the classes that come of a plan.
     class Programmes < Room
-      include Planning
-
-      get("/?", who: :all) { answer(programmes.lines(archived: params["archived"] == "true").map { |row| Files::ProgrammeJson.line(row) }) }
+      get("/?", who: :all) { answer(programmes.lines(archived: params["archived"] == "true").map { |row| Answers::Programme.line(row) }) }
 
       post "/?", who: :coach do
         row = {id: body_given["id"], group_id: body_given["group_id"], **facts}
@@ -20,7 +18,7 @@ module JauntyBell
       end
 
       put "/:id/archived", who: :coach do
-        answer(Files::ProgrammeJson.line_of(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"])))
+        answer(Answers::Programme.line_of(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"])))
       end
 
       # The same for another group or another time: goals and limits go with it, pins and holidays stay behind.
@@ -36,19 +34,19 @@ module JauntyBell
       post "/:id/plans", who: :coach do
         row = programmes.find(id)
         begin_plan(row, body_given["id"], body_given["seed"] || 0)
-        answer(PlanJobs.state(key), status: 202)
+        answer(Services::Weeks::PlanJobs.state(key), status: 202)
       end
 
       get "/:id/planning", who: :all do
         programmes.find(id)
-        answer(PlanJobs.state(key))
+        answer(Services::Weeks::PlanJobs.state(key))
       end
 
       delete "/:id/planning", who: :coach do
         programmes.find(id)
-        PlanJobs.stop(key)
-        PlanJobs.wait(key)
-        answer(PlanJobs.state(key))
+        Services::Weeks::PlanJobs.stop(key)
+        Services::Weeks::PlanJobs.wait(key)
+        answer(Services::Weeks::PlanJobs.state(key))
       end
 
       put "/:id/plans/:plan_id", who: :coach do
@@ -58,18 +56,14 @@ module JauntyBell
 
       # Draft cards of the classes of some days, put into the calendar.
       post "/:id/classes", who: :coach do
-        row = programmes.find(id)
-        view, card = book_of(row), cards.find(row[:template_id])
-        drafts = ClassDrafts.new(db, club_id, view, template: plan(card[:blocks], card[:minutes], group: row[:group_id]), level: card[:level], account_id: account[:id])
+        drafts = Services::Weeks::ClassDrafts.new(club, book_of(programmes.find(id)))
         made = body_given["on"].map { |day| drafts.put(Date.iso8601(day)) }
         answer(made, status: 201)
       end
 
-      error(PlanJobs::Full) { |e| halt Errors.response(429, e.message) }
+      error(Services::Weeks::PlanJobs::Full) { |e| halt Errors.response(429, e.message) }
 
       private
-
-      def programmes = @programmes ||= Store::Programmes.new(db, club_id)
 
       def key = [club_id, id]
 
@@ -89,24 +83,21 @@ module JauntyBell
         book_of(row).programme
       end
 
-      def book_of(row, today: people.today)
-        card = cards.find(row[:template_id])
-        ProgrammeBook.new(db, club_id, row, school: school, masteries: masteries, combinations: combinations, template: reckoned(card[:blocks], card[:minutes], size_of(row[:group_id])), today: today)
-      end
+      def book_of(row) = Services::Weeks::ProgrammeBook.new(club, row)
 
       def whole(row)
         view = book_of(row)
         audit.note_all(view.learners.reject { |learner| learner.held_back.empty? }.map(&:id), "read in a plan what they are held back from")
         proposed = programmes.proposed(row[:id])
-        Files::ProgrammeJson.new(row, view, plan: view.in_force, proposed: proposed, moves: proposed ? view.moves(proposed) : [], history: programmes.history(row[:id]),
-          classes: Store::Classes.new(db, club_id).between((view.start - 1).to_time, (view.start + 7 * 13).to_time).select { |each| each[:group_id] == row[:group_id] }).to_h
+        Answers::Programme.new(row, view, plan: view.in_force, proposed: proposed, moves: proposed ? view.moves(proposed) : [], history: programmes.history(row[:id]),
+          classes: classes.between((view.start - 1).to_time, (view.start + 7 * 13).to_time).select { |each| each[:group_id] == row[:group_id] }).to_h
       end
 
       def begin_plan(row, plan_id, seed)
         view, store = book_of(row), Store::Programmes.new(db, club_id)
         planning, from = view.planning(seed: seed), view.from
         keep = ->(plan) { store.keep(row[:id], id: plan_id, revision: row[:revision], planned_on: from, plan: plan) }
-        PlanJobs.start(key, keep: keep) { |tell| Files::PlanJson.of(planning.call(&tell)) }
+        Services::Weeks::PlanJobs.start(key, keep: keep) { |tell| Core::Weeks::PlanData.of(planning.call(&tell)) }
       end
     end
   end

@@ -26,7 +26,7 @@ module JauntyBell
       get "/exports/:kind.csv", who: :coach do
         content_type "text/csv; charset=utf-8"
         attachment "#{params["kind"]}.csv"
-        Files::Export.csv(Store::Book.new(db, club_id).table(params["kind"]))
+        Files::Export.csv(book.table(params["kind"]))
       end
 
       # The whole club, for its owner.

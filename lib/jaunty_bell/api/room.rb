@@ -1,5 +1,6 @@
 require "sinatra/base"
 require "json"
+require "forwardable"
 
 module JauntyBell
   module Api
@@ -16,6 +17,8 @@ module JauntyBell
       #   owner    the owner of the club
       WHO = {anybody: nil, all: %w[owner coach assistant], coach: %w[owner coach], owner: %w[owner]}.freeze
       REFUSALS = {coach: "Only a coach can do this; ask one of yours.", owner: "Only the owner of the club can do this."}.freeze
+
+      extend Forwardable
 
       class << self
         # [[method, path in the room, who]] of every route.
@@ -77,22 +80,16 @@ module JauntyBell
       # Who is signed in, as a request begins with them (Store::School.account), or nil.
       def account = env[Accounts::ACCOUNT]
 
-      def club_id = account.fetch(:club_id)
+      # The club as whoever asks works with it (Services::Club).
+      def club = @club ||= Services::Club.new(db, account.fetch(:club_id), account)
 
-      def people = @people ||= Store::People.new(db, club_id)
+      def_delegators :club, :people, :school, :combinations, :drills, :cards, :classes, :care, :book, :programmes, :plans, :masteries, :audit, :reading,
+        :group_names, :assistant?
 
-      def school = @school ||= Store::School.new(db, club_id, account)
+      def club_id = club.id
 
-      def combinations = @combinations ||= Store::Combinations.new(db, club_id, school.techniques)
-
-      def masteries = @masteries ||= Store::Masteries.of(db, club_id, school: school)
-
-      def assistant? = account[:role] == "assistant"
-
-      def audit = @audit ||= Store::Audit.new(db, club_id, account_id: account[:id])
-
-      # Notes that somebody read what is about the health of the student of this page. Assistants are not shown it.
-      def read_health(what) = (audit.note(id, "read #{what}") unless assistant?)
+      # Notes that somebody read what is about the health of the student of this page.
+      def read_health(what) = club.read_health(id, what)
 
       # The checked request: body with string keys, parameters from the path, the query.
       def asked = env.fetch(OpenapiFirst::REQUEST)
@@ -118,12 +115,6 @@ module JauntyBell
 
       # How a row is shown, where a room keeps rows that can be edited.
       def shown(row) = row
-
-      # How this coach reads and writes notation: in their own numbering, or the club's.
-      def reading(stance: nil, partner: nil)
-        numbering = school.scheme(account[:numbering])
-        Core::Bench::Notation::Reading.new(techniques: school.techniques, numbering: numbering, stance: (stance || "orthodox").to_sym, partner: (partner || "same").to_sym)
-      end
     end
   end
 end

@@ -4,10 +4,10 @@ module JauntyBell
     class Session < Room
       get "/?", who: :anybody do
         next answer({account: nil, club: nil, next_class: nil, now: Clock.now.iso8601(3)}) unless account
-        club = people.club
-        following = Store::Classes.new(db, club_id).next_after(Clock.now)
+        here = people.club
+        following = classes.next_of_group(nil, Clock.now)
         answer({account: account.slice(:name, :email, :role),
-          club: {id: club[:id], name: club[:name], time_zone: club[:time_zone], today: people.today.iso8601, numbering: reading.scheme.id},
+          club: {id: here[:id], name: here[:name], time_zone: here[:time_zone], today: people.today.iso8601, numbering: reading.scheme.id},
           next_class: following && Files::ClassJson.line(following), now: Clock.now.iso8601(3)})
       end
     end

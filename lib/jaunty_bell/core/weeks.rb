@@ -5,6 +5,13 @@ module JauntyBell
       # Days of the week in the club's order, Monday first.
       DAYS = %w[Mon Tue Wed Thu Fri Sat Sun].freeze
 
+      # A Date from text (2026-11-25). Raises InvalidInput at `path`.
+      def self.day(text, path)
+        Date.iso8601(text.to_s)
+      rescue Date::Error
+        raise InvalidInput.new("\"#{text}\" is not a date; write it as 2026-11-25.", path: path)
+      end
+
       # The Monday of the week a day is in.
       def self.monday(day) = day - (day.cwday - 1)
 

@@ -13,7 +13,7 @@ module JauntyBell
       LISTS = %i[rungs kit holder_cues cautions].freeze
 
       class << self
-        # From a row of Store::Cards and a Files::Shelf with the rows of its drills.
+        # From a row of Store::Cards and a Core::Card::Shelf with the rows of its drills.
         def of(card, shelf, reading)
           names = {"drill_id" => shelf.drills.transform_values(&:name), "combination_id" => shelf.combinations.transform_values(&:name)}
           {"format" => FORMAT, "version" => 1, "name" => card[:name], "minutes" => card[:minutes], "level" => card[:level],
@@ -27,7 +27,7 @@ module JauntyBell
           ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1]
           raise Core::InvalidInput.new("This is JSON, but no card of ours.", path: "text") unless ours
           meanings = data.fetch("combinations").to_h { |entry| [entry.fetch("name"), Core::Bench::Combination.from_data(entry.fetch("meaning"), reading.lexicon)] }
-          Read.new(name: data.fetch("name"), minutes: data.fetch("minutes"), level: data["level"], blocks: data.fetch("blocks"), combinations: meanings, drills: data.fetch("drills"))
+          Read.new(name: data.fetch("name"), minutes: data.fetch("minutes"), level: data["level"], blocks: data.fetch("blocks"), combinations: meanings, drills: data.fetch("drills").map { |facts| drill_facts(facts) })
         rescue JSON::ParserError
           raise Core::InvalidInput.new("This cannot be read as JSON.", path: "text")
         rescue KeyError, TypeError, NoMethodError => e
@@ -37,9 +37,9 @@ module JauntyBell
         # A Core::Card::Plan from a Read, with nothing but the file.
         def plan(read, company)
           combinations = read.combinations.to_h { |name, meaning| [name, Core::Card::Named.new(id: name, name: name, what: meaning)] }
-          rows = read.drills.map { |facts| drill_facts(facts) { |name| name }.merge(id: facts["name"]) }
-          named = Shelf.of(rows, {}, read.combinations)
-          Core::Card::Plan.new(CardJson.blocks(read.blocks, Shelf.new(named.drills, combinations)), minutes: read.minutes, company: company)
+          rows = read.drills.map { |facts| {id: facts[:name], **facts, pool: facts[:pool].map { |each| {combination_id: each[:combination], **each} }} }
+          named = Core::Card::Shelf.of(rows, {}, read.combinations)
+          Core::Card::Plan.new(Core::Card::Data.blocks(read.blocks, Core::Card::Shelf.new(named.drills, combinations)), minutes: read.minutes, company: company)
         rescue KeyError => e
           raise Core::InvalidInput.new("Something is missing in this card: #{e.message}.", path: "text")
         end
@@ -51,13 +51,13 @@ module JauntyBell
           plain.merge(LISTS.to_h { |key| [key.to_s, row[key]&.to_a] }, "pool" => pool)
         end
 
-        # Back: facts as Store::Drills takes them; the block gives the id of a combination's name.
+        private
+
+        # Back: facts as Store::Drills takes them, the pool by the names of its combinations.
         def drill_facts(data)
           facts = (DRILL + LISTS).to_h { |key| [key, data[key.to_s].nil? ? USUAL[key] : data[key.to_s]] }
-          facts.merge(pool: data.fetch("pool").map { |each| {combination_id: yield(each.fetch("combination")), at_rungs: each["at_rungs"].to_a} })
+          facts.merge(pool: data.fetch("pool").map { |each| {combination: each.fetch("combination"), at_rungs: each["at_rungs"].to_a} })
         end
-
-        private
 
         def renamed(blocks)
           blocks.map do |block|

@@ -7,16 +7,7 @@ module JauntyBell
         @row = row
         @reading = reading
         @school = school
-        @drill = DrillJson.drill(row, meanings)
-      end
-
-      # The core's drill from a row or from what the interface sends. Raises Core::InvalidInput.
-      def self.drill(facts, meanings)
-        pool = facts[:pool].map { |each| meanings.fetch(each[:combination_id]) { raise Core::InvalidInput.new("The pool names a combination that is not on your shelf.", path: "pool") } }
-        versions = facts[:pool].each_with_index.flat_map { |each, i| each[:at_rungs].to_a.map { |rung| [rung, i] } }.to_h
-        Core::Bench::Drill.new(pool: pool, implement: Core::Lexicon::Implements[facts[:implement]], manner: facts[:manner], tempo: Rational(facts[:tempo].to_s),
-          pause: Rational(facts[:pause_s].to_s), both_sides: facts[:both_sides], rungs: facts[:rungs].to_a, versions: versions, count: facts[:count],
-          on: facts[:on_s], off: facts[:off_s], rest: facts[:rest], ladder: facts[:ladder], breathing: facts[:breathing], kit: facts[:kit]&.to_a)
+        @drill = Core::Bench::Drill.from_data(row, meanings)
       end
 
       def to_h

@@ -31,7 +31,7 @@ module JauntyBell
       ON = Field.new(id: "on", names: %w[on date day], read: DAY)
       MS = Field.new(id: "ms", names: %w[ms milliseconds time_ms], read: NUMBER)
       ROUND = Field.new(id: "round", names: %w[round], read: WHOLE, needed: false)
-      RUNGS = Core::Bench::Drill::RUNGS
+      RUNGS = Core::Bench::Rungs::ALL
 
       KINDS = {
         "roster" => [STUDENT, Field.new(id: "group", names: %w[group class squad], read: TEXT), Field.new(id: "stance", names: %w[stance], read: one_of("orthodox", "southpaw", "square"), needed: false),

@@ -2,14 +2,11 @@ module JauntyBell
   module Files
     # A student's report in plain words: what you did, what you own, what is next, and what to take care of.
     class ReportPdf < Sheet
-      WEEKS = 4
       MOST = 8 # lines of each list
 
-      # `book` an Api::StudentBook.
-      def initialize(book, club:)
-        @book = book
-        @club = club
-        @name = book.student[:name]
+      # `report` a Core::Book::Report.
+      def initialize(report)
+        @report = report
       end
 
       # The PDF as a string.
@@ -29,11 +26,11 @@ module JauntyBell
 
       def head
         @pdf.fill_color BRASS
-        @pdf.text @club, size: 11, style: :bold
+        @pdf.text @report.club, size: 11, style: :bold
         @pdf.fill_color INK
-        @pdf.text @name, size: 26, style: :bold
+        @pdf.text @report.name, size: 26, style: :bold
         @pdf.fill_color SOFT
-        @pdf.text "The last #{WEEKS} weeks, up to #{@book.today.strftime("%-d %B %Y")}", size: 11
+        @pdf.text "The last #{Core::Book::Report::WEEKS} weeks, up to #{@report.today.strftime("%-d %B %Y")}", size: 11
         @pdf.fill_color INK
       end
 
@@ -46,16 +43,13 @@ module JauntyBell
         lines.each { |line| @pdf.text line, size: 11, leading: 3 }
       end
 
-      def days = (@book.today - 7 * WEEKS + 1)..@book.today
-
-      def trained = @trained ||= @book.sessions.trained(days)
+      def trained = @report.trained
 
       def did
         return ["Nothing is on record of these weeks yet."] if trained.empty?
         hours, minutes = trained.sum(&:minutes).divmod(60)
-        tally = Core::Book::ClassWork.total(@book.works(since: days.first).map(&:last))
-        effort = Core::Book::Effort.new(trained.sum(&:load).fdiv([trained.sum(&:minutes), 1].max).round.clamp(0, 10), 0)
-        ["You trained #{trained.size} #{(trained.size == 1) ? "time" : "times"}, #{hours} h #{minutes} min in all. On the whole it was #{effort.words} for you.",
+        tally = @report.tally
+        ["You trained #{trained.size} #{(trained.size == 1) ? "time" : "times"}, #{hours} h #{minutes} min in all. On the whole it was #{@report.effort} for you.",
           ("That was about #{round(tally.strikes)} strikes, worked out from what the classes drilled, and about #{round(tally.impacts)} taken on the pads for others." if tally.strikes.positive?)].compact
       end
 
@@ -65,29 +59,30 @@ module JauntyBell
       # Minutes of each week as bars with their numbers.
       def bars
         return if trained.empty?
-        minutes = (0...WEEKS).map { |week| @book.sessions.trained((days.first + 7 * week)..(days.first + 7 * week + 6)).sum(&:minutes) }
+        minutes = @report.minutes
+        most = [minutes.map(&:last).max, 1].max
         @pdf.move_down 8
-        minutes.each_with_index do |sum, week|
+        minutes.each do |first, sum|
           top = @pdf.cursor
-          @pdf.draw_text (days.first + 7 * week).strftime("from %-d %b"), at: [0, top - 11], size: 9
+          @pdf.draw_text first.strftime("from %-d %b"), at: [0, top - 11], size: 9
           @pdf.fill_color BRASS
-          @pdf.fill_rectangle [70, top - 2], [sum * 330.0 / [minutes.max, 1].max, 1].max, 11
+          @pdf.fill_rectangle [70, top - 2], [sum * 330.0 / most, 1].max, 11
           @pdf.fill_color INK
-          @pdf.draw_text "#{sum} min", at: [76 + sum * 330.0 / [minutes.max, 1].max, top - 11], size: 9
+          @pdf.draw_text "#{sum} min", at: [76 + sum * 330.0 / most, top - 11], size: 9
           @pdf.move_down 16
         end
       end
 
       def own
-        owned = tops.select { |_, (_, mastery)| mastery.owned? }
+        owned = @report.highest.select { |_, (_, mastery)| mastery.owned? }
         return ["Nothing is yours yet: it takes clean work on two different days."] if owned.empty?
         listed(owned.map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}. Your marks vouch for it #{Core::Book::PlainWords.vouched(mastery.due_in)}." })
       end
 
       def coming
-        lines = @book.next_items.map { |item| NEXT.fetch(item.kind).call(named(item.combination_id), RUNGS.fetch(item.rung), RUNGS[item.above], item.from && named(item.from)) }
-        lines += @book.weak_links.map { |link| "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, slowly, until it is smooth." }
-        lines += tops.filter_map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning }
+        lines = @report.coming.map { |item| NEXT.fetch(item.kind).call(named(item.combination_id), RUNGS.fetch(item.rung), RUNGS[item.above], item.from && named(item.from)) }
+        lines += @report.weak_links.map { |link| "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, slowly, until it is smooth." }
+        lines += @report.highest.filter_map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning }
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
       end
 
@@ -99,16 +94,12 @@ module JauntyBell
       }.freeze
 
       def care
-        holds = @book.ledger.holds.fetch(@book.id, []).map { |hold| "You are held back for now (#{hold.matter}): #{hold.blocked}. Ask your coach before you do more." }
-        back = @book.ledger.pointers(@book.id).find { |pointer| pointer.kind == :back }
-        holds + [("You have been away for a while: begin easily." if back), "Drink, warm your legs before hard kicks, and stop when your form goes.",
+        holds = @report.holds.map { |hold| "You are held back for now (#{hold.matter}): #{hold.blocked}. Ask your coach before you do more." }
+        holds + [("You have been away for a while: begin easily." if @report.away), "Drink, warm your legs before hard kicks, and stop when your form goes.",
           "After any knock to the head stop for the day and tell a coach; a clinician decides when you come back."].compact
       end
 
-      # {combination id => [rung, mastery]} of the highest rung marked.
-      def tops = @tops ||= Core::Book::Mastery.highest(@book.known).sort_by { |id, _| named(id).downcase }.to_h
-
-      def named(id) = @book.ledger.names.fetch(id)
+      def named(id) = @report.names.fetch(id)
 
       RUNGS = {"air" => "in the air", "count" => "to a count", "clock" => "in your own rhythm", "move" => "on the move", "call" => "when it is called", "answer" => "against answers"}.freeze
 

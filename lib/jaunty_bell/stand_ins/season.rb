@@ -15,7 +15,7 @@ module JauntyBell
         @seed = seed
         @size = size
         @met = met
-        @ladder = Core::Bench::Drill::RUNGS.drop(Core::Bench::Drill::RUNGS.index(first_rung))
+        @ladder = Core::Bench::Rungs.from(first_rung)
       end
 
       def run(kind)

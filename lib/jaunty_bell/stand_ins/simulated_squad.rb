@@ -83,7 +83,7 @@ module JauntyBell
           known.days >= Core::Book::Mastery::DAYS_TO_OWN && Core::Book::Mastery.sure?(known.clean * faded, known.rough * faded)
         end
       end
-      RUNGS = Core::Bench::Drill::RUNGS
+      RUNGS = Core::Bench::Rungs::ALL
 
       private
 

@@ -25,7 +25,7 @@ module JauntyBell
         row.merge(blocks: plain(row[:blocks]))
       end
 
-      # `facts` has the keys of FACTS, `derived` those of DERIVED; `blocks` as Files::CardJson writes them. Raises Conflict.
+      # `facts` has the keys of FACTS, `derived` those of DERIVED; `blocks` as Core::Card::Data writes them. Raises Conflict.
       def add(id:, blocks:, derived:, template: false, parent_id: nil, variant: nil, **facts)
         @db.transaction do
           guarding do

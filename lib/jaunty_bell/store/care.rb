@@ -37,14 +37,10 @@ module JauntyBell
         @db[:holds].insert_conflict.multi_insert(holds.map { |id, hold| stored(id, hold, student_id, note) })
       end
 
-      # Ends a hold now; it is kept, with the day. Raises Missing, or Conflict for a knock to the head whose return is not over.
-      def lift(id, on:, stand_down:)
-        row = find(id)
-        if row[:matter] == KNOCK
-          missing = back(row, stand_down: stand_down).missing(on)
-          raise Conflict.new("A knock to the head is not lifted with a key. Still missing: #{missing.join("; ")}.", path: "id") if missing.any?
-        end
-        ended(row, on)
+      # Ends a hold (its row) on a day; it is kept. The row as it is then.
+      def end_on(row, day)
+        rows.where(id: row[:id], lifted_at: nil).update(to: [day, row[:from]].max, lifted_at: Clock.now)
+        rows.first(id: row[:id])
       end
 
       # Ends a hold that was set by mistake: kept with a trace of who said so and why. Raises Missing or Conflict.
@@ -53,18 +49,11 @@ module JauntyBell
         raise Conflict.new("This hold has ended already.", path: "id") if row[:lifted_at]
         @db.transaction(savepoint: true) do
           both = (row[:matter] == KNOCK) ? rows.where(id: [id, Core::Care::HeadKnock.derived(id)], lifted_at: nil).all : [row]
-          both.each { |each| ended(each, on) }
+          both.each { |each| end_on(each, on) }
           Record.new(@db, @club_id, row[:student_id], account_id: @account_id)
             .trace("holds", id, before: {matter: row[:matter], blocks: row[:blocks].to_a, from: row[:from].iso8601}, after: nil, reason: reason)
         end
         find(id)
-      end
-
-      # The staged return of a hold's row (Core::Care::Return).
-      def back(row, stand_down:)
-        taken = steps(row[:id]).map { |step| Core::Care::Return::Taken.new(step: step[:step], on: step[:on], symptoms: step[:symptoms]) }
-        given = clearance(row[:id])
-        Core::Care::Return.new(knocked_on: row[:from], stand_down: stand_down, taken: taken, clearance: given && Core::Care::Return::Clearance.new(by: given[:by], on: given[:on]))
       end
 
       # Steps that were written down, in order, each with who wrote it: {step:, on:, symptoms:, coach:}.
@@ -73,12 +62,13 @@ module JauntyBell
           .select(:step, :on, :symptoms, Sequel[:accounts][:name].as(:coach)).order(:on, :at).all
       end
 
-      # Writes a step of the return down. Raises Missing, or Core::InvalidInput where it cannot come now.
-      def step(id, hold_id:, step:, on:, symptoms:, stand_down:, today:)
+      # Writes a step of the return down, once; the block says why it cannot come now, or nil. Returns the hold's row. Raises
+      # Missing, or Core::InvalidInput with what the block says.
+      def step(id, hold_id:, step:, on:, symptoms:)
         @db.transaction(savepoint: true) do
           row = knock(hold_id)
           next row if @db[:return_steps].where(club_id: @club_id, id: id).any?
-          why = (on > today) ? "A step is written down on its day or after." : back(row, stand_down: stand_down).refusal(step, on)
+          why = yield(row)
           raise Core::InvalidInput.new(why, path: "step") if why
           @db[:return_steps].insert(club_id: @club_id, id: id, hold_id: hold_id, step: step, on: on, symptoms: symptoms, account_id: @account_id)
           row
@@ -112,11 +102,6 @@ module JauntyBell
         row = rows.where(id: id).for_update.first || raise(Missing, "This hold is not in your club.")
         raise Conflict.new("Only a knock to the head that still holds has a staged return.", path: "id") unless row[:matter] == KNOCK && row[:lifted_at].nil? && row[:to].nil?
         row
-      end
-
-      def ended(row, on)
-        rows.where(id: row[:id], lifted_at: nil).update(to: [on, row[:from]].max, lifted_at: Clock.now)
-        rows.first(id: row[:id])
       end
 
       def stored(id, hold, student_id, note)

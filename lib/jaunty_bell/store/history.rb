@@ -11,6 +11,20 @@ module JauntyBell
         @class_id = class_id
       end
 
+      # Where the class stands, as the device that leads it said last: kept, so that who comes later sees it too. `live` is
+      # {"device", "name", "moment", "ring", "told"}. Raises Missing, or Conflict while another device leads
+      # (Core::Floor::History.leads?); `take` takes the lead.
+      def go_on(live, take: false)
+        @db.transaction(savepoint: true) do
+          now = classes.for_update.first || raise(Missing, "This class is not in your club.")
+          leader = now[:live]
+          other = leader && leader["device"] != live["device"]
+          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if other && !take && leads?(leader, live)
+          led(live["device"], Clock.now) if leader.nil? || other
+          classes.update(live: Sequel.pg_jsonb(live.except("card_version")), card_version: Sequel.function(:coalesce, :card_version, live["card_version"]))
+        end
+      end
+
       # Notes that a device leads from now on.
       def led(device, at)
         nth = leads.max(:nth).to_i + 1
@@ -28,6 +42,10 @@ module JauntyBell
       end
 
       private
+
+      def leads?(leader, live) = Core.leads?(leader["moment"], live["told"] - leader["told"])
+
+      def classes = @db[:classes].where(club_id: @club_id, id: @class_id)
 
       def runs = @db[:round_runs].where(club_id: @club_id, class_id: @class_id)
 

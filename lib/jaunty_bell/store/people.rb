@@ -62,6 +62,15 @@ module JauntyBell
         raise Conflict.new("This group is not in your club.", path: "group_id")
       end
 
+      # Somebody who came without being on file: a visitor of a group. Said twice they are kept once.
+      def add_visitor(id:, name:, stance:, group_id:)
+        @db[:students].insert_conflict.insert(club_id: @club_id, id: id, group_id: group_id, name: name.strip, stance: stance,
+          level: "foundation", member_since: nil)
+      end
+
+      # Whether all these are ids of students of this club.
+      def known?(ids) = ids.empty? || @db[:students].where(club_id: @club_id, id: ids).count == ids.size
+
       # A new group. Raises Conflict where there is one of that name.
       def add_group(id:, name:, juniors: false)
         @db.transaction(savepoint: true) { @db[:groups].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, name: name.strip, juniors: juniors) }

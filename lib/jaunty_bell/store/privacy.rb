@@ -22,7 +22,7 @@ module JauntyBell
         ids = own[:holds].map { |hold| hold[:id] }
         {students: [student], groups: rows(:groups).where(id: student[:group_id]).all, kept_apart: apart(student_id).all, pairings: pairings(student_id).all, **own,
          **OF_HOLDS.to_h { |table| [table, rows(table).where(hold_id: ids).all] },
-         retractions: rows(:retractions).where(fact_id: own.values_at(*Classes::TAKEN_BACK).flatten.map { |fact| fact[:id] }).all,
+         retractions: rows(:retractions).where(fact_id: own.values_at(*Facts::TAKEN_BACK).flatten.map { |fact| fact[:id] }).all,
          plans: Programmes.new(@db, @club_id).forecasts_of(student_id)}.transform_values { |list| list.map { |row| row.except(*LEFT_OUT) } }
       end
 
@@ -38,7 +38,7 @@ module JauntyBell
           rows(:classes).where(id: came).update(erased: Sequel[:erased] + 1)
           rows(:classes).where(Sequel.lit("live::text LIKE ?", "%#{student_id}%")).update(live: nil)
           part_company(student_id)
-          facts = Classes::TAKEN_BACK.flat_map { |table| rows(table).where(student_id: student_id).select_map(:id) }
+          facts = Facts::TAKEN_BACK.flat_map { |table| rows(table).where(student_id: student_id).select_map(:id) }
           rows(:retractions).where(fact_id: facts).delete
           OWN.each { |table| rows(table).where(student_id: student_id).delete }
           Programmes.new(@db, @club_id).forget(student_id)

@@ -8,12 +8,22 @@ module JauntyBell
       #   count       sets in a counted drill; on/off the inner interval in seconds, or nil; `rest` still or active
       class Drill
         MANNERS = %w[counted clocked counted-then-clocked called series ladder burst flow trade read].freeze
-        RUNGS = %w[air count clock move call answer].freeze
         LADDERS = %w[up down both].freeze
         BREATH = "Breathe out on each strike."
+        NOT_ON_SHELF = "The pool names a combination that is not on your shelf."
 
-        Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false, rungs: RUNGS,
+        Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false, rungs: Rungs::ALL,
           versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true, juniors: false, intensity: nil, level: nil, kit: nil)
+
+        # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its pool.
+        # Raises InvalidInput.
+        def self.from_data(data, meanings)
+          pool = data[:pool].map { |each| meanings.fetch(each[:combination_id]) { raise InvalidInput.new(NOT_ON_SHELF, path: "pool") } }
+          versions = data[:pool].each_with_index.flat_map { |each, i| each[:at_rungs].to_a.map { |rung| [rung, i] } }.to_h
+          new(pool: pool, implement: Lexicon::Implements[data[:implement]], versions: versions,
+            tempo: Rational(data[:tempo].to_s), pause: Rational(data[:pause_s].to_s), rungs: data[:rungs].to_a, kit: data[:kit]&.to_a,
+            on: data[:on_s], off: data[:off_s], **data.slice(:manner, :both_sides, :count, :rest, :ladder, :breathing))
+        end
 
         attr_reader :facts
 
@@ -71,7 +81,7 @@ module JauntyBell
           choice("manner", facts.manner, MANNERS)
           choice("ladder", facts.ladder, LADDERS)
           choice("rest", facts.rest, %w[still active])
-          facts.rungs.each { |rung| choice("rungs", rung, RUNGS) }
+          facts.rungs.each { |rung| choice("rungs", rung, Rungs::ALL) }
           refuse("rungs", "A drill is done at one rung at least.") if facts.rungs.empty?
           facts.versions.each { |rung, index| refuse("versions/#{rung}", "This version is not in the pool.") unless facts.pool[index] }
           refuse("count", "A counted drill needs a count from 1 to 200.") if facts.manner.start_with?("counted") && !facts.count&.between?(1, 200)

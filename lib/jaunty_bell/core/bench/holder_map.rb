@@ -21,7 +21,7 @@ module JauntyBell
 
           def show(action, reading, school)
             kind = Lexicon::Answers.kind(action.technique, action.level)
-            facts = Lexicon::Shelf.answers.fetch("shows").fetch(kind)
+            facts = Lexicon::Shipped.answers.fetch("shows").fetch(kind)
             side = (action.technique.id == "cross") ? school.catch_cross.to_sym : Lexicon::Answers.facing(action.side, reading.partner)
             hand = reading.hand_of(side, :partner).to_s
             pad = (facts["pad"] == "facing") ? hand : facts["pad"]

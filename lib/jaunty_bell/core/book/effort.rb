@@ -13,6 +13,10 @@ module JauntyBell
         WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard", "harder", "very hard",
           "very, very hard", "nearly all I have", "all I have"].freeze
 
+        # Of what was said of one student's class, what counts: their own word before a coach's estimate, of two alike the later.
+        # `said` are hashes with :estimated, :at (Time) and :id.
+        def self.counting(said) = said.min_by { |each| [each[:estimated] ? 1 : 0, -each[:at].to_r, each[:id]] }
+
         attr_reader :rating, :minutes
 
         # Raises InvalidInput for a rating off the scale or minutes out of reason.

@@ -50,10 +50,13 @@ module JauntyBell
         # From Evidence (nil: no marks) of days up to `on`; on an earlier day it counts as on its own.
         def self.from(evidence, on:, half_life: HALF_LIFE) = allocate.tap { |mastery| mastery.send(:take, evidence, on, evidence&.half_life || half_life) }
 
+        # Whether somebody owns a rung: it, or a higher one. The block gives their Mastery at a rung, or nil.
+        def self.owned_at?(rung) = Bench::Rungs.from(rung).any? { |each| yield(each)&.owned? }
+
         # {combination id => [rung, Mastery]} of the highest rung marked, from {[combination id, rung] => Mastery}.
         def self.highest(known)
           known.group_by { |(id, _), _| id }.transform_values do |list|
-            (_, rung), mastery = list.max_by { |(_, each), _| Bench::Drill::RUNGS.index(each) }
+            (_, rung), mastery = list.max_by { |(_, each), _| Bench::Rungs.rank(each) }
             [rung, mastery]
           end
         end

@@ -19,7 +19,7 @@ module JauntyBell
           @shelf = shelf
           @day = on
           @go_up = school.go_up / 100.0
-          @rungs = Bench::Drill::RUNGS.drop(Bench::Drill::RUNGS.index(school.first_rung))
+          @rungs = Bench::Rungs.from(school.first_rung)
         end
 
         # What is due and ready at once is said once: it is looked at again, then tried a rung higher.

@@ -12,7 +12,7 @@ module JauntyBell
         # Raises InvalidInput with a path under `at` ("blocks/0/rounds/2/phases/1").
         def checked(at)
           within(at, "seconds", seconds, 1, LONGEST_ROUND, "A phase lasts from 1 second to an hour") if seconds
-          refuse(at, "rung", "\"#{rung}\" is not a rung.") unless rung.nil? || Bench::Drill::RUNGS.include?(rung)
+          refuse(at, "rung", "\"#{rung}\" is not a rung.") unless rung.nil? || Bench::Rungs::ALL.include?(rung)
           on_the_effort_scale(at, effort) if effort
           self
         end

@@ -75,6 +75,16 @@ module JauntyBell
         # Mends of one finding, tried without trying those of the others; none where nothing of that kind stands there.
         def mends(rule, at) = Checks.mends(self, rule, at)
 
+        # What a held Person must not do in a round and does instead (Care::Substitute::Said, taken from `shelf`); nil where the
+        # round asks nothing of it.
+        def substitute(task, person, shelf)
+          blocks = person.holds.flat_map(&:blocks).uniq
+          return if blocks.empty? || !(task.strikes? || task.hard?)
+          once(task, :held, person.id) do
+            [Care::Substitute.for(blocks: blocks, task: task, reading: company.reading.but(stance: person.stance), shelf: shelf)]
+          end.first
+        end
+
         # The rotation of a circuit block.
         def circuit(block) = block.rotation(company.students)
 

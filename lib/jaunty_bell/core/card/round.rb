@@ -44,8 +44,8 @@ module JauntyBell
         end
 
         def words(at)
-          {"swap" => [swap, SWAPS], "rung" => [rung, Bench::Drill::RUNGS], "intensity" => [intensity, [nil, *INTENSITIES]],
-           "beginners" => [beginners, [nil, *Bench::Drill::RUNGS]], "ahead" => [ahead, [nil, *Bench::Drill::RUNGS]]}.each do |field, (value, allowed)|
+          {"swap" => [swap, SWAPS], "rung" => [rung, Bench::Rungs::ALL], "intensity" => [intensity, [nil, *INTENSITIES]],
+           "beginners" => [beginners, [nil, *Bench::Rungs::ALL]], "ahead" => [ahead, [nil, *Bench::Rungs::ALL]]}.each do |field, (value, allowed)|
             refuse(at, field, "\"#{value}\" is not a choice. Choose from: #{allowed.compact.join(", ")}.") unless allowed.include?(value)
           end
           refuse(at, "every", "Say how long a turn is: seconds for a swap on the clock, sets for n for n.") if ["every", "n for n"].include?(swap) && every.nil?

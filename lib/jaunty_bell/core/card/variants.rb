@@ -124,8 +124,8 @@ module JauntyBell
 
           # One rung lower, in place.
           def beside(round, task)
-            rung = Bench::Drill::RUNGS.index(round.rung)
-            lower = IN_PLACE.last(2).reverse.find { |name| Bench::Drill::RUNGS.index(name) < rung }
+            rung = Bench::Rungs.rank(round.rung)
+            lower = IN_PLACE.last(2).reverse.find { |name| Bench::Rungs.rank(name) < rung }
             round.but(beginners: lower) if task.strikes? && lower
           end
 

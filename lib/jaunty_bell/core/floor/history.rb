@@ -12,9 +12,13 @@ module JauntyBell
         # From `at` on this device led.
         Lead = Struct.new(:device, :at, keyword_init: true)
 
+        SILENT = 60 # seconds after which a device that only stood at the door no longer leads; common practice, no source
         SLACK = 2 # seconds by which two rounds may overlap and be two: clocks of devices differ
 
         class << self
+          # Whether a device that led still does: one that rang the bell may have lost the network, one at the door has gone.
+          def leads?(moment, silent) = moment != "door" || silent < SILENT
+
           # [Run], [Lead] → ids. A run counts where its device led when it ended, or where whoever led never rang; of
           # two that overlap in time and were told by
           # two devices the leader's counts, else the earlier one.

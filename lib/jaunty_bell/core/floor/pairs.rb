@@ -12,6 +12,7 @@ module JauntyBell
       # exactly (Subsets), a larger one by a matching and what can be made better of it (Crowd), with a bound where one is proved.
       class Pairs
         EXACT = 15 # students
+        MET_WITHIN = 60 # days after which it no longer matters that two worked together; common practice, no source
 
         # `ids` of two or three, `score` 0–100, `reasons` in words, `locked` by hand.
         Group = Value.of(:ids, :score, :reasons, locked: false)

@@ -5,7 +5,7 @@ module JauntyBell
       module Answers
         # Answers to a feed, as [technique id, side or nil], the usual first. `setting` has #partner and #school.
         def self.to(technique, side, level, setting)
-          Shelf.answers.fetch("answers").fetch(kind(technique, level)).map do |answer|
+          Shipped.answers.fetch("answers").fetch(kind(technique, level)).map do |answer|
             id = answer.delete_suffix(" facing").tr(" ", "-")
             [id, answer.end_with?(" facing") ? hand(id, technique, side, setting) : nil]
           end

@@ -5,7 +5,7 @@ module JauntyBell
       module Implements
         # All of them, in the order of implements.yml.
         def self.all
-          @all ||= Shelf.implements.fetch("implements").map { |entry| Implement.new(**entry.transform_keys(&:to_sym)) }.freeze
+          @all ||= Shipped.implements.fetch("implements").map { |entry| Implement.new(**entry.transform_keys(&:to_sym)) }.freeze
         end
 
         # The implement with this id. Raises InvalidInput if there is none.

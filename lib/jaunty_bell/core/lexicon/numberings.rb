@@ -4,7 +4,7 @@ module JauntyBell
       # The numbering schemes that ship, by id.
       module Numberings
         def self.all
-          @all ||= Shelf.schools.fetch("numberings").map { |entry| Numbering.new(entry, Techniques.default) }.freeze
+          @all ||= Shipped.schools.fetch("numberings").map { |entry| Numbering.new(entry, Techniques.default) }.freeze
         end
 
         # The scheme with this id. Raises InvalidInput if there is none.

@@ -19,9 +19,9 @@ module JauntyBell
         # How many texts a list may hold, and how long each may be.
         TEXTS = {"rooms" => [30, 60], "first_aid" => [20, 200], "lead_kick_loads" => [20, 40]}.freeze
 
-        def self.default = @default ||= new(Shelf.schools.fetch("settings"))
+        def self.default = @default ||= new(Shipped.schools.fetch("settings"))
 
-        def self.choices = Shelf.schools.fetch("choices")
+        def self.choices = Shipped.schools.fetch("choices")
 
         def initialize(settings)
           @settings = settings.freeze

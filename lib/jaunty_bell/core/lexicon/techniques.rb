@@ -8,7 +8,7 @@ module JauntyBell
         BANDS = %i[long mid close].freeze
         FAMILIES = %w[punch elbow knee kick defence step pause exercise].push("hand control").freeze
 
-        def self.default = @default ||= build(Shelf.techniques)
+        def self.default = @default ||= build(Shipped.techniques)
 
         # `data` has the shape of techniques.yml. Raises InvalidInput with the path of the first thing wrong.
         def self.build(data)
@@ -41,7 +41,7 @@ module JauntyBell
         # A further lexicon with the club's own entries (same shape as in techniques.yml).
         def and(entries)
           return self if entries.empty?
-          Techniques.new(@all + entries.map { |entry| Techniques.technique(Shelf.techniques.fetch("families"), entry) })
+          Techniques.new(@all + entries.map { |entry| Techniques.technique(Shipped.techniques.fetch("families"), entry) })
         end
 
         # The technique whose written name is the longest that these lower-case words begin with, and how many

@@ -16,7 +16,7 @@ module JauntyBell
           @programme = programme.checked
           @shelf = shelf
           @today = today
-          @ladder = Bench::Drill::RUNGS.drop(Bench::Drill::RUNGS.index(school.first_rung))
+          @ladder = Bench::Rungs.from(school.first_rung)
           @school = school
           @juniors = juniors
           @squad = Squad.new(learners, meetings: programme.meetings.select { |meeting| meeting.on >= from }, today: today, ends: programme.ends, habits: habits)

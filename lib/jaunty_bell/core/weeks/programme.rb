@@ -11,6 +11,19 @@ module JauntyBell
       #   usual       the group's load a week before it began, nil where none is known
       Programme = Value.of(:start, :weeks, :times, :goals, slots: 6, seconds: 180, effort: 6, holidays: [].freeze, pins: [].freeze, not_before: {}.freeze, never: [].freeze,
         limits: Limits.new, usual: nil) do
+        # From plain data with string keys; goals, pins and the rest name their combinations as the block has them.
+        # Raises InvalidInput for what is no date, KeyError for what is missing.
+        def self.from_data(data, &named)
+          on = ->(list) { data.fetch(list, []).map { |each| [named.call(each), Weeks.day(each.fetch("on"), list), each] } }
+          new(**data.slice("weeks", "slots", "seconds", "effort", "usual").transform_keys(&:to_sym), start: Weeks.day(data.fetch("start"), "start"),
+            times: data.fetch("times").map { |time| MeetingTime.new(**time.slice("weekday", "at", "minutes").transform_keys(&:to_sym)) },
+            holidays: data.fetch("holidays", []).map { |each| Weeks.day(each, "holidays") },
+            goals: data.fetch("goals").map { |goal| Goal.new(combination_id: named.call(goal), rung: goal.fetch("rung"), importance: goal.fetch("importance", 3)) },
+            pins: on.call("pins").map { |id, day, pin| Pin.new(combination_id: id, on: day, rung: pin["rung"]) },
+            not_before: on.call("not_before").to_h { |id, day, _| [id, day] }, never: on.call("never").map { |id, day, _| [id, day] },
+            limits: Limits.new(**data.fetch("limits", {}).transform_keys(&:to_sym)))
+        end
+
         # Raises InvalidInput with the path of the first thing out of reason.
         def checked
           refuse("weeks", "A programme lasts from 2 to 12 weeks; this is #{weeks.inspect}.") unless weeks.is_a?(Integer) && weeks.between?(2, 12)
@@ -32,9 +45,6 @@ module JauntyBell
 
         def ends = start + 7 * weeks - 1
 
-        # The same from another day and for other goals' sake: pins and bars are of days and stay behind.
-        def moved_to(day) = but(start: day, pins: [], not_before: {}, never: [], holidays: [])
-
         private
 
         def in_week(week)
@@ -53,7 +63,7 @@ module JauntyBell
           refuse("goals", "A combination is a goal once.") if goals.map(&:combination_id).uniq.size < goals.size
           refuse("goals", "A programme has at most #{self.class::MOST_GOALS} goals.") if goals.size > self.class::MOST_GOALS
           goals.each_with_index do |goal, i|
-            refuse("goals/#{i}/rung", "\"#{goal.rung}\" is not a rung. Choose from: #{Bench::Drill::RUNGS.join(", ")}.") unless Bench::Drill::RUNGS.include?(goal.rung)
+            refuse("goals/#{i}/rung", "\"#{goal.rung}\" is not a rung. Choose from: #{Bench::Rungs::ALL.join(", ")}.") unless Bench::Rungs::ALL.include?(goal.rung)
             refuse("goals/#{i}/importance", "Importance goes from 1 to 5.") unless (1..5).cover?(goal.importance)
           end
         end

@@ -24,7 +24,7 @@ Sequel.migration do
       Integer :nth, null: false # in the order they were made
       Integer :revision, null: false # of the programme it was made for
       Date :planned_on, null: false # the first day it plans
-      column :plan, :jsonb, null: false # as Files::PlanJson writes it
+      column :plan, :jsonb, null: false # as Core::Weeks::PlanData writes it
       column :made_at, :timestamptz, null: false, default: Sequel::CURRENT_TIMESTAMP
       column :taken_at, :timestamptz
       column :left_at, :timestamptz

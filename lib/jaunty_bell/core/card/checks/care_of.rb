@@ -51,19 +51,12 @@ module JauntyBell
 
             def findings
               company.roster.filter_map do |person|
-                blocked = person.holds.flat_map(&:blocks).uniq
-                said = blocked.empty? ? [] : tasks.filter_map { |at, task| (task.strikes? || task.hard?) && (found = substitute(person, blocked, task)) && [at, found] }
+                said = tasks.filter_map { |at, task| plan.substitute(task, person, company.shelf)&.then { |found| [at, found] } }
                 told(person, said) if said.any?
               end
             end
 
             private
-
-            def substitute(person, blocked, task)
-              plan.once(task, :held, person.id) do
-                [Care::Substitute.for(blocks: blocked, task: task, reading: company.reading.but(stance: person.stance), shelf: company.shelf)]
-              end.first
-            end
 
             # What must not be done, once for all its rounds; what is done instead, round by round.
             def told(person, said)

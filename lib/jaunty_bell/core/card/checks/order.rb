@@ -176,7 +176,7 @@ module JauntyBell
             private
 
             # The school's own rungs: air, then from its first on.
-            def rungs = @rungs ||= ["air", *Bench::Drill::RUNGS.drop(Bench::Drill::RUNGS.index(school.first_rung))]
+            def rungs = @rungs ||= ["air", *Bench::Rungs.from(school.first_rung)]
 
             def told(at, below, rung)
               next_up = rungs[below + 1]

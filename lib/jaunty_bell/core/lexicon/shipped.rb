@@ -4,7 +4,7 @@ module JauntyBell
   module Core
     module Lexicon
       # Reads the shipped data files once. The only place in the core that opens a file.
-      module Shelf
+      module Shipped
         %w[techniques implements schools answers].each do |name|
           define_singleton_method(name) do
             @read ||= {}

@@ -1,0 +1,56 @@
+module JauntyBell
+  module Store
+    # What the club knows of students as they come to a class: when they came before, and whom they worked with lately.
+    class Door
+      # `row` of a class, `ids` of students.
+      def initialize(db, club_id, row, ids)
+        @db = db
+        @club_id = club_id
+        @row = row
+        @ids = ids
+      end
+
+      # The club's own day of the class.
+      def day = @day ||= Classes.new(@db, @club_id).day_of(@row)
+
+      # {student id => {before: the last day they came a fortnight ago or earlier, since: days they came since,
+      # minutes: what they trained at the club on the day already}}
+      def came
+        @came ||= days.to_hash(:student_id).tap do |found|
+          attended = Attended.new(@db, @club_id, found.values.flat_map { |each| each[:today].to_a }.uniq, students: @ids)
+          found.each { |id, each| each[:minutes] = each[:today].to_a.sum { |class_id| attended.minutes(class_id, id).to_i } }
+        end
+      end
+
+      # {[id, id] in order => days since they last worked together}, as far back as it matters for who works with whom.
+      def met
+        @db[:partners].where(Sequel[:partners][:club_id] => @club_id, :one_id => @ids, :two_id => @ids)
+          .join(:classes, club_id: :club_id, id: :class_id).where(starts_at: (begins - Core::Floor::Pairs::MET_WITHIN * DAY)...begins)
+          .order(:starts_at).select_map(%i[one_id two_id starts_at]).to_h { |one, two, at| [[one, two].sort, ((begins - at) / DAY).floor] }
+      end
+
+      private
+
+      DAY = 86_400 # seconds
+      SAME_DAY = DAY / 2 # seconds: classes that begin so long after it may still be of its day
+
+      def begins = @row[:starts_at]
+
+      # Days on which they were at other classes.
+      def there
+        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => @ids).exclude(class_id: @row[:id])
+          .join(:classes, club_id: :club_id, id: :class_id).where(starts_at: ...(begins + SAME_DAY))
+          .select(:class_id, :student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone)).from_self
+      end
+
+      def days
+        long_ago = day - Core::Book::Away::FOR
+        there.group(:student_id).select(:student_id,
+          Sequel.lit("max(day) FILTER (WHERE day <= ?) AS before", long_ago),
+          Sequel.lit("array_agg(day) FILTER (WHERE day > ? AND day < ?) AS since", long_ago, day),
+          Sequel.lit("array_agg(class_id) FILTER (WHERE day = ?) AS today", day))
+      end
+    end
+  end
+end
