@@ -51,7 +51,7 @@ module JauntyBell
       # What was written down in the last classes of a student. What happened at a knock is for coaches.
       get "/students/:id/classes", who: :all do
         people.student(id)
-        rows = book.classes(id)
+        rows = club.diary(id).classes
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
         answer(rows.map do |row|
           row.merge(on: row[:on].iso8601, effort: row[:effort]&.merge(effort: row[:effort][:effort].to_f), knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
@@ -76,7 +76,7 @@ module JauntyBell
       # Every mark on one combination, with its trace.
       get "/students/:id/marks", who: :all do
         people.student(id)
-        answer(book.history(id, params["combination"]).map do |row|
+        answer(club.diary(id).marks(params["combination"]).map do |row|
           row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title).merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
         end)
       end

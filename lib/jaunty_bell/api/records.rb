@@ -26,7 +26,7 @@ module JauntyBell
       get "/exports/:kind.csv", who: :coach do
         content_type "text/csv; charset=utf-8"
         attachment "#{params["kind"]}.csv"
-        Files::Export.csv(book.table(params["kind"]))
+        Files::Export.csv(Store::Tables.new(db, club_id).of_kind(params["kind"]))
       end
 
       # The whole club, for its owner.

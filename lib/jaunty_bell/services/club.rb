@@ -46,6 +46,9 @@ module JauntyBell
 
       def audit = @audit ||= Store::Audit.new(db, id, account_id: account_id)
 
+      # What was written down of one student.
+      def diary(student_id) = Store::Diary.new(db, id, student_id)
+
       # The record of one student put right.
       def record(student_id) = Store::Record.new(db, id, student_id, account_id: account_id)
 

@@ -77,7 +77,7 @@ module JauntyBell
 
       def last_came = @last_came ||= Book.new(@db, @club_id).last_came(ids, @today)
 
-      def away?(row, days) = held.positive? && (last_came[row[:id]].nil? ? held >= 4 : @today - last_came[row[:id]] > days)
+      def away?(row, days) = Core::Weeks::Learner.away?(last_came[row[:id]], classes: held, today: @today, days: days)
 
       # How many times somebody was there while a combination was drilled.
       def drilled(since)

@@ -15,6 +15,8 @@ module JauntyBell
 
         def id = student[:id]
 
+        def diary = @diary ||= @club.diary(id)
+
         def sessions = ledger.sessions(id)
 
         def series = ledger.series(id)
@@ -29,14 +31,14 @@ module JauntyBell
 
         def half_life = student[:half_life] || ledger.settings.half_life
 
-        def last_marked = @last_marked ||= @club.book.last_marked(id)
+        def last_marked = @last_marked ||= diary.last_marked
 
-        def efforts = @club.book.efforts(id)
+        def efforts = diary.efforts
 
         # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil where there is nothing to
         # compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], held: matters of holds}].
         def timeline
-          told = @club.book.by_week(id, since: ledger.mondays.first)
+          told = diary.by_week(since: ledger.mondays.first)
           holds = @club.care.of(id)
           climbed = known.select { |_, mastery| mastery.known&.first_owned }.group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_owned) }
           ledger.weeks(id).map do |monday, load|
@@ -65,7 +67,7 @@ module JauntyBell
         end
 
         def heard(since)
-          heard = @club.book.recordings(id, since: since).select { |row| row[:kind] == "heart" }
+          heard = diary.recordings(since: since).select { |row| row[:kind] == "heart" }
           heard.group_by { |row| row[:class_id] }.values.map do |rounds|
             heart = Core::Book::HeartRate.joined(rounds.map { |row| Core::Book::HeartRate.heard(row[:samples].map(&:to_a)) }, rest: student[:heart_rest], most: heart_most)
             weights = student[:heart_weights].to_sym

@@ -26,7 +26,7 @@ module JauntyBell
 
         # The same of one student, over the last classes in which they wore one.
         def of_student(student)
-          heard = @club.book.recordings(student[:id], since: @club.today - LOOKED_BACK).group_by { |row| row[:class_id] }.first(CLASSES)
+          heard = @club.diary(student[:id]).recordings(since: @club.today - LOOKED_BACK).group_by { |row| row[:class_id] }.first(CLASSES)
           @club.read_health(student[:id], "what the heart said in class") if heard.flat_map(&:last).any? { |row| row[:kind] == "heart" }
           heard.flat_map do |class_id, recordings|
             runs = OpenClass.new(@club, @club.classes.find(class_id)).plan.runs
