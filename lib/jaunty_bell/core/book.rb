@@ -1,7 +1,5 @@
-module JauntyBell
-  module Core
-    # Each student over weeks: workload and mastery.
-    module Book
-    end
+module JauntyBell::Core
+  # Each student over weeks: workload and mastery.
+  module Book
   end
 end

@@ -1,7 +1,5 @@
-module JauntyBell
-  module Core
-    # Running the class: what is heard and when.
-    module Floor
-    end
+module JauntyBell::Core
+  # Running the class: what is heard and when.
+  module Floor
   end
 end

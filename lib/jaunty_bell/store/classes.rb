@@ -72,6 +72,11 @@ module JauntyBell
           .exclude(id: said.where(expected: false).select(:student_id)).order(:name, :id).all
       end
 
+      # Classes of a group on a day of the club's.
+      def of_day(group_id, day)
+        listed(rows.where(group_id: group_id)).where(Sequel.lit("(classes.starts_at AT TIME ZONE clubs.time_zone)::date = ?", day)).all
+      end
+
       # Every class of a group between two times, those called off too: what its calendar file holds.
       def of_group(group_id, from, to) = listed(rows.where(group_id: group_id, starts_at: from...to)).all
 

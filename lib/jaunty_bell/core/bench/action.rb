@@ -1,55 +1,53 @@
-module JauntyBell
-  module Core
-    module Bench
-      # One technique in a combination with its side, level and modifiers.
-      #
-      #   by         :self or :partner (what the partner does, sides from the partner's stance)
-      #   side       :lead, :rear or nil; always the stance of entry, whatever the feet do meanwhile
-      #   level      :head, :body, :leg or nil
-      #   force      :touch, :light, :hard or nil (as the drill says)
-      #   recovery   how a kick or knee comes back: :back, :down, :forward, :around; nil for the rest
-      #   with       a step or defence done at the same time, as an Action, or nil
-      Action = Value.of(:technique, side: nil, level: nil, by: :self, feint: false, force: nil, recovery: nil, with: nil) do
-        def partner? = by == :partner
+module JauntyBell::Core
+  module Bench
+    # One technique in a combination with its side, level and modifiers.
+    #
+    #   by         :self or :partner (what the partner does, sides from the partner's stance)
+    #   side       :lead, :rear or nil; always the stance of entry, whatever the feet do meanwhile
+    #   level      :head, :body, :leg or nil
+    #   force      :touch, :light, :hard or nil (as the drill says)
+    #   recovery   how a kick or knee comes back: :back, :down, :forward, :around; nil for the rest
+    #   with       a step or defence done at the same time, as an Action, or nil
+    Action = Value.of(:technique, side: nil, level: nil, by: :self, feint: false, force: nil, recovery: nil, with: nil) do
+      def partner? = by == :partner
 
-        def own? = by == :self
+      def own? = by == :self
 
-        def pause? = technique.pause?
+      def pause? = technique.pause?
 
-        # A technique that lands, or a feint of one.
-        def strike? = technique.strike?
+      # A technique that lands, or a feint of one.
+      def strike? = technique.strike?
 
-        # A strike of ours meant to touch its target.
-        def contact? = own? && strike? && !feint
+      # A strike of ours meant to touch its target.
+      def contact? = own? && strike? && !feint
 
-        # The technique itself or what is done with it has this id (and side, if given).
-        def involves?(id, side = nil)
-          [self, with].compact.any? { |part| part.technique.id == id && (side.nil? || part.side == side) }
-        end
+      # The technique itself or what is done with it has this id (and side, if given).
+      def involves?(id, side = nil)
+        [self, with].compact.any? { |part| part.technique.id == id && (side.nil? || part.side == side) }
+      end
 
-        # What makes it this action, apart from how hard it is thrown.
-        def identity = [technique.id, side, level, by, feint, recovery, with&.identity]
+      # What makes it this action, apart from how hard it is thrown.
+      def identity = [technique.id, side, level, by, feint, recovery, with&.identity]
 
-        # The same action with lead for rear and rear for lead, where the technique allows it; jab and cross change places.
-        def other_side(techniques = Lexicon::Techniques.default)
-          return self unless side
-          other = (side == :lead) ? :rear : :lead
-          return but(side: other) if technique.sides.include?(other)
-          partner = {"jab" => "cross", "cross" => "jab"}[technique.id]
-          partner ? but(technique: techniques[partner], side: other) : self
-        end
+      # The same action with lead for rear and rear for lead, where the technique allows it; jab and cross change places.
+      def other_side(techniques = Lexicon::Techniques.default)
+        return self unless side
+        other = (side == :lead) ? :rear : :lead
+        return but(side: other) if technique.sides.include?(other)
+        partner = {"jab" => "cross", "cross" => "jab"}[technique.id]
+        partner ? but(technique: techniques[partner], side: other) : self
+      end
 
-        def to_data
-          {"technique" => technique.id, "side" => side&.to_s, "level" => level&.to_s, "by" => (by.to_s if partner?),
-           "feint" => (true if feint), "force" => force&.to_s, "recovery" => recovery&.to_s, "with" => with&.to_data}.compact
-        end
+      def to_data
+        {"technique" => technique.id, "side" => side&.to_s, "level" => level&.to_s, "by" => (by.to_s if partner?),
+         "feint" => (true if feint), "force" => force&.to_s, "recovery" => recovery&.to_s, "with" => with&.to_data}.compact
+      end
 
-        # Back from #to_data (string keys). Raises InvalidInput for a technique the lexicon lacks.
-        def self.from_data(data, techniques)
-          symbols = data.slice("side", "level", "force", "recovery").transform_keys(&:to_sym).transform_values(&:to_sym)
-          new(technique: techniques[data.fetch("technique")], by: data.fetch("by", "self").to_sym, feint: data.fetch("feint", false),
-            with: data["with"] && from_data(data["with"], techniques), **symbols)
-        end
+      # Back from #to_data (string keys). Raises InvalidInput for a technique the lexicon lacks.
+      def self.from_data(data, techniques)
+        symbols = data.slice("side", "level", "force", "recovery").transform_keys(&:to_sym).transform_values(&:to_sym)
+        new(technique: techniques[data.fetch("technique")], by: data.fetch("by", "self").to_sym, feint: data.fetch("feint", false),
+          with: data["with"] && from_data(data["with"], techniques), **symbols)
       end
     end
   end

@@ -1,100 +1,98 @@
-module JauntyBell
-  module Core
-    module Bench
-      # An ordered list of actions, with the repeats as written and the opening range if one was given.
-      #
-      #   opening   :long, :mid, :close or nil
-      #   items     Actions and Repeats, in order
-      class Combination
-        MOST_ACTIONS = 64
+module JauntyBell::Core
+  module Bench
+    # An ordered list of actions, with the repeats as written and the opening range if one was given.
+    #
+    #   opening   :long, :mid, :close or nil
+    #   items     Actions and Repeats, in order
+    class Combination
+      MOST_ACTIONS = 64
 
-        attr_reader :opening, :items, :actions
+      attr_reader :opening, :items, :actions
 
-        def initialize(items, opening: nil)
-          @items = items.freeze
-          @opening = opening
-          @actions = open_up(items).freeze
-          freeze
+      def initialize(items, opening: nil)
+        @items = items.freeze
+        @opening = opening
+        @actions = open_up(items).freeze
+        freeze
+      end
+
+      # The meaning as plain data: what is stored, never the digits.
+      def to_data = {"opening" => opening&.to_s, "items" => items.map(&:to_data)}.compact
+
+      # Back from #to_data (string keys). Raises InvalidInput for more actions than a combination holds, or a technique
+      # the lexicon lacks.
+      def self.from_data(data, techniques = Lexicon::Techniques.default)
+        items = data.fetch("items").map { |item| item_from(item, techniques) }
+        size = size_of(items)
+        raise InvalidInput.new("A combination has from 1 to #{MOST_ACTIONS} actions; this comes to #{size}.", path: "meaning") unless size.between?(1, MOST_ACTIONS)
+        new(items, opening: data["opening"]&.to_sym)
+      end
+
+      # How many actions items come to, their repeats opened up.
+      def self.size_of(items) = items.sum { |item| item.is_a?(Repeat) ? size_of(item.items) * item.times : 1 }
+
+      def self.item_from(data, techniques)
+        return Action.from_data(data, techniques) unless data.key?("repeat")
+        Repeat.new(items: data["repeat"].map { |item| item_from(item, techniques) }, times: data["times"])
+      end
+      private_class_method :item_from
+
+      # How many contact strikes there are when every repeat is counted once.
+      def strikes_counting_repeats_once(list = items)
+        list.sum do |item|
+          next strikes_counting_repeats_once(item.items) if item.is_a?(Repeat)
+          item.contact? ? 1 : 0
         end
+      end
 
-        # The meaning as plain data: what is stored, never the digits.
-        def to_data = {"opening" => opening&.to_s, "items" => items.map(&:to_data)}.compact
+      # What makes each link the link it is: the identities of the two actions.
+      def links = actions.map(&:identity).each_cons(2).to_a
 
-        # Back from #to_data (string keys). Raises InvalidInput for more actions than a combination holds, or a technique
-        # the lexicon lacks.
-        def self.from_data(data, techniques = Lexicon::Techniques.default)
-          items = data.fetch("items").map { |item| item_from(item, techniques) }
-          size = size_of(items)
-          raise InvalidInput.new("A combination has from 1 to #{MOST_ACTIONS} actions; this comes to #{size}.", path: "meaning") unless size.between?(1, MOST_ACTIONS)
-          new(items, opening: data["opening"]&.to_sym)
+      # With the action at `index` (counted opened up) replaced by others in the place where it is written, so that a
+      # repeated action changes in every repeat. None removes it.
+      def replacing(index, *others) = edited(index) { |list, place| list[0...place] + others + list[(place + 1)..] }
+
+      # With actions put before the one at `index`, in the place where it is written.
+      def inserting(index, *others) = edited(index) { |list, place| list[0...place] + others + list[place..] }
+
+      # With actions put after the last.
+      def followed_by(*others) = Combination.new(items + others, opening: opening)
+
+      # The first `count` actions, opened up.
+      def first(count) = Combination.new(actions.first(count), opening: opening)
+
+      def at(range) = Combination.new(items, opening: range)
+
+      def empty? = actions.empty?
+
+      def ==(other) = other.is_a?(Combination) && other.opening == opening && other.items == items
+      alias_method :eql?, :==
+
+      def hash = [opening, items].hash
+
+      def inspect = "#<Combination #{Notation.write(self)}>"
+
+      private
+
+      def edited(index, &change) = Combination.new(edit(items, places(items)[index], &change), opening: opening)
+
+      def edit(list, path, &change)
+        place, *deeper = path
+        return change.call(list, place) if deeper.empty?
+        inner = list[place].but(items: edit(list[place].items, deeper, &change))
+        list[0...place] + [inner] + list[(place + 1)..]
+      end
+
+      # Where each opened-up action is written: a path of places through the repeats.
+      def places(list)
+        list.each_with_index.flat_map do |item, place|
+          next [[place]] unless item.is_a?(Repeat)
+          places(item.items).map { |path| [place, *path] } * item.times
         end
+      end
 
-        # How many actions items come to, their repeats opened up.
-        def self.size_of(items) = items.sum { |item| item.is_a?(Repeat) ? size_of(item.items) * item.times : 1 }
-
-        def self.item_from(data, techniques)
-          return Action.from_data(data, techniques) unless data.key?("repeat")
-          Repeat.new(items: data["repeat"].map { |item| item_from(item, techniques) }, times: data["times"])
-        end
-        private_class_method :item_from
-
-        # How many contact strikes there are when every repeat is counted once.
-        def strikes_counting_repeats_once(list = items)
-          list.sum do |item|
-            next strikes_counting_repeats_once(item.items) if item.is_a?(Repeat)
-            item.contact? ? 1 : 0
-          end
-        end
-
-        # What makes each link the link it is: the identities of the two actions.
-        def links = actions.map(&:identity).each_cons(2).to_a
-
-        # With the action at `index` (counted opened up) replaced by others in the place where it is written, so that a
-        # repeated action changes in every repeat. None removes it.
-        def replacing(index, *others) = edited(index) { |list, place| list[0...place] + others + list[(place + 1)..] }
-
-        # With actions put before the one at `index`, in the place where it is written.
-        def inserting(index, *others) = edited(index) { |list, place| list[0...place] + others + list[place..] }
-
-        # With actions put after the last.
-        def followed_by(*others) = Combination.new(items + others, opening: opening)
-
-        # The first `count` actions, opened up.
-        def first(count) = Combination.new(actions.first(count), opening: opening)
-
-        def at(range) = Combination.new(items, opening: range)
-
-        def empty? = actions.empty?
-
-        def ==(other) = other.is_a?(Combination) && other.opening == opening && other.items == items
-        alias_method :eql?, :==
-
-        def hash = [opening, items].hash
-
-        def inspect = "#<Combination #{Notation.write(self)}>"
-
-        private
-
-        def edited(index, &change) = Combination.new(edit(items, places(items)[index], &change), opening: opening)
-
-        def edit(list, path, &change)
-          place, *deeper = path
-          return change.call(list, place) if deeper.empty?
-          inner = list[place].but(items: edit(list[place].items, deeper, &change))
-          list[0...place] + [inner] + list[(place + 1)..]
-        end
-
-        # Where each opened-up action is written: a path of places through the repeats.
-        def places(list)
-          list.each_with_index.flat_map do |item, place|
-            next [[place]] unless item.is_a?(Repeat)
-            places(item.items).map { |path| [place, *path] } * item.times
-          end
-        end
-
-        def open_up(list)
-          list.flat_map { |item| item.is_a?(Repeat) ? open_up(item.items) * item.times : [item] }
-        end
+      def open_up(list)
+        list.flat_map { |item| item.is_a?(Repeat) ? open_up(item.items) * item.times : [item] }
       end
     end
   end

@@ -1,104 +1,102 @@
-module JauntyBell
-  module Core
-    module Bench
-      # A combination, or a pool of them, on an implement in a manner: what is put on a card.
-      #
-      #   pool        Combinations in order, the first the usual one
-      #   versions    {rung => index into the pool}: which one is drilled at that rung, where it differs
-      #   count       sets in a counted drill; on/off the inner interval in seconds, or nil; `rest` still or active
-      class Drill
-        MANNERS = %w[counted clocked counted-then-clocked called series ladder burst flow trade read].freeze
-        LADDERS = %w[up down both].freeze
-        BREATH = "Breathe out on each strike."
-        NOT_ON_SHELF = "The pool names a combination that is not on your shelf."
+module JauntyBell::Core
+  module Bench
+    # A combination, or a pool of them, on an implement in a manner: what is put on a card.
+    #
+    #   pool        Combinations in order, the first the usual one
+    #   versions    {rung => index into the pool}: which one is drilled at that rung, where it differs
+    #   count       sets in a counted drill; on/off the inner interval in seconds, or nil; `rest` still or active
+    class Drill
+      MANNERS = %w[counted clocked counted-then-clocked called series ladder burst flow trade read].freeze
+      LADDERS = %w[up down both].freeze
+      BREATH = "Breathe out on each strike."
+      NOT_ON_SHELF = "The pool names a combination that is not on your shelf."
 
-        Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false, rungs: Rungs::ALL,
-          versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true, juniors: false, intensity: nil, level: nil, kit: nil)
+      Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false, rungs: Rungs::ALL,
+        versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true, juniors: false, intensity: nil, level: nil, kit: nil)
 
-        # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its pool.
-        # Raises InvalidInput.
-        def self.from_data(data, meanings)
-          pool = data[:pool].map { |each| meanings.fetch(each[:combination_id]) { raise InvalidInput.new(NOT_ON_SHELF, path: "pool") } }
-          versions = data[:pool].each_with_index.flat_map { |each, i| each[:at_rungs].to_a.map { |rung| [rung, i] } }.to_h
-          new(pool: pool, implement: Lexicon::Implements[data[:implement]], versions: versions,
-            tempo: Rational(data[:tempo].to_s), pause: Rational(data[:pause_s].to_s), rungs: data[:rungs].to_a, kit: data[:kit]&.to_a,
-            on: data[:on_s], off: data[:off_s], **data.slice(:manner, :both_sides, :count, :rest, :ladder, :breathing))
-        end
-
-        attr_reader :facts
-
-        # Raises InvalidInput for what cannot be drilled so.
-        def initialize(**given)
-          @facts = Facts.new(**given)
-          check
-        end
-
-        # What must be worn and at hand: the implement's and the techniques' gear, or the list the coach made.
-        def kit = facts.kit || usual_kit
-
-        # From the implement and the techniques; what a coach edits begins with it.
-        def usual_kit
-          needed = facts.implement.hit? ? techniques.select(&:strike?).flat_map(&:gear) : []
-          (facts.implement.gear + needed).uniq
-        end
-
-        def holder_cues = facts.implement.holder_cues
-
-        # Cautions of the implement and of every technique in the pool.
-        def cautions = (facts.implement.cautions + techniques.flat_map(&:cautions)).uniq
-
-        # What the student is told: a cue of each technique, and to breathe.
-        def cues
-          told = techniques.flat_map(&:cues).uniq
-          (facts.breathing && techniques.any?(&:strike?)) ? told + [BREATH] : told
-        end
-
-        # The combination drilled at a rung.
-        def at(rung) = facts.pool.fetch(facts.versions.fetch(rung, 0))
-
-        # What the corner says of each of the pool in this drill: an array of Analyses.
-        def analyses(reading: Notation::Reading.new, school: Lexicon::School.default)
-          setting = Flow::Setting.new(school: school, implement: facts.implement, manner: facts.manner, kit: kit, juniors: facts.juniors,
-            intensity: facts.intensity, level: facts.level)
-          facts.pool.map { |combination| Analysis.new(combination, reading: reading, setting: setting, tempo: facts.tempo, pause: facts.pause) }
-        end
-
-        # The steps of a ladder: 1; 1-2; 1-2-3; … up, down, or both.
-        def rungs_of_ladder
-          whole = facts.pool.first
-          up = (1..whole.actions.size).map { |count| whole.first(count) }
-          {"up" => up, "down" => up.reverse, "both" => up + up.reverse.drop(1)}.fetch(facts.ladder)
-        end
-
-        private
-
-        def techniques
-          @techniques ||= facts.pool.flat_map(&:actions).select(&:own?).flat_map { |action| [action.technique, action.with&.technique] }.compact.uniq
-        end
-
-        def check
-          refuse("pool", "A drill needs at least one combination.") if facts.pool.empty?
-          choice("manner", facts.manner, MANNERS)
-          choice("ladder", facts.ladder, LADDERS)
-          choice("rest", facts.rest, %w[still active])
-          facts.rungs.each { |rung| choice("rungs", rung, Rungs::ALL) }
-          refuse("rungs", "A drill is done at one rung at least.") if facts.rungs.empty?
-          facts.versions.each { |rung, index| refuse("versions/#{rung}", "This version is not in the pool.") unless facts.pool[index] }
-          refuse("count", "A counted drill needs a count from 1 to 200.") if facts.manner.start_with?("counted") && !facts.count&.between?(1, 200)
-          check_interval
-        end
-
-        def check_interval
-          return if facts.on.nil? && facts.off.nil?
-          refuse("on", "An inner interval needs seconds on and seconds off, each from 1 to 600.") unless [facts.on, facts.off].all? { |s| s.is_a?(Integer) && s.between?(1, 600) }
-        end
-
-        def choice(path, value, allowed)
-          refuse(path, "\"#{value}\" is not a choice. Choose from: #{allowed.join(", ")}.") unless allowed.include?(value)
-        end
-
-        def refuse(path, message) = raise(InvalidInput.new(message, path: path))
+      # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its pool.
+      # Raises InvalidInput.
+      def self.from_data(data, meanings)
+        pool = data[:pool].map { |each| meanings.fetch(each[:combination_id]) { raise InvalidInput.new(NOT_ON_SHELF, path: "pool") } }
+        versions = data[:pool].each_with_index.flat_map { |each, i| each[:at_rungs].to_a.map { |rung| [rung, i] } }.to_h
+        new(pool: pool, implement: Lexicon::Implements[data[:implement]], versions: versions,
+          tempo: Rational(data[:tempo].to_s), pause: Rational(data[:pause_s].to_s), rungs: data[:rungs].to_a, kit: data[:kit]&.to_a,
+          on: data[:on_s], off: data[:off_s], **data.slice(:manner, :both_sides, :count, :rest, :ladder, :breathing))
       end
+
+      attr_reader :facts
+
+      # Raises InvalidInput for what cannot be drilled so.
+      def initialize(**given)
+        @facts = Facts.new(**given)
+        check
+      end
+
+      # What must be worn and at hand: the implement's and the techniques' gear, or the list the coach made.
+      def kit = facts.kit || usual_kit
+
+      # From the implement and the techniques; what a coach edits begins with it.
+      def usual_kit
+        needed = facts.implement.hit? ? techniques.select(&:strike?).flat_map(&:gear) : []
+        (facts.implement.gear + needed).uniq
+      end
+
+      def holder_cues = facts.implement.holder_cues
+
+      # Cautions of the implement and of every technique in the pool.
+      def cautions = (facts.implement.cautions + techniques.flat_map(&:cautions)).uniq
+
+      # What the student is told: a cue of each technique, and to breathe.
+      def cues
+        told = techniques.flat_map(&:cues).uniq
+        (facts.breathing && techniques.any?(&:strike?)) ? told + [BREATH] : told
+      end
+
+      # The combination drilled at a rung.
+      def at(rung) = facts.pool.fetch(facts.versions.fetch(rung, 0))
+
+      # What the corner says of each of the pool in this drill: an array of Analyses.
+      def analyses(reading: Notation::Reading.new, school: Lexicon::School.default)
+        setting = Flow::Setting.new(school: school, implement: facts.implement, manner: facts.manner, kit: kit, juniors: facts.juniors,
+          intensity: facts.intensity, level: facts.level)
+        facts.pool.map { |combination| Analysis.new(combination, reading: reading, setting: setting, tempo: facts.tempo, pause: facts.pause) }
+      end
+
+      # The steps of a ladder: 1; 1-2; 1-2-3; … up, down, or both.
+      def rungs_of_ladder
+        whole = facts.pool.first
+        up = (1..whole.actions.size).map { |count| whole.first(count) }
+        {"up" => up, "down" => up.reverse, "both" => up + up.reverse.drop(1)}.fetch(facts.ladder)
+      end
+
+      private
+
+      def techniques
+        @techniques ||= facts.pool.flat_map(&:actions).select(&:own?).flat_map { |action| [action.technique, action.with&.technique] }.compact.uniq
+      end
+
+      def check
+        refuse("pool", "A drill needs at least one combination.") if facts.pool.empty?
+        choice("manner", facts.manner, MANNERS)
+        choice("ladder", facts.ladder, LADDERS)
+        choice("rest", facts.rest, %w[still active])
+        facts.rungs.each { |rung| choice("rungs", rung, Rungs::ALL) }
+        refuse("rungs", "A drill is done at one rung at least.") if facts.rungs.empty?
+        facts.versions.each { |rung, index| refuse("versions/#{rung}", "This version is not in the pool.") unless facts.pool[index] }
+        refuse("count", "A counted drill needs a count from 1 to 200.") if facts.manner.start_with?("counted") && !facts.count&.between?(1, 200)
+        check_interval
+      end
+
+      def check_interval
+        return if facts.on.nil? && facts.off.nil?
+        refuse("on", "An inner interval needs seconds on and seconds off, each from 1 to 600.") unless [facts.on, facts.off].all? { |s| s.is_a?(Integer) && s.between?(1, 600) }
+      end
+
+      def choice(path, value, allowed)
+        refuse(path, "\"#{value}\" is not a choice. Choose from: #{allowed.join(", ")}.") unless allowed.include?(value)
+      end
+
+      def refuse(path, message) = raise(InvalidInput.new(message, path: path))
     end
   end
 end

@@ -1,46 +1,44 @@
-module JauntyBell
-  module Core
-    module Bench
-      # The text a coach types, read into a Combination and written back.
-      #
-      #   combination = Notation.read("1-2-3b-2")
-      #   Notation.write(combination)                       # => "1-2-3b-2"
-      #   Notation.spoken(combination)                      # => "jab, cross, lead hook to the body, cross"
-      module Notation
-        MOST_CHARACTERS = 2_000
+module JauntyBell::Core
+  module Bench
+    # The text a coach types, read into a Combination and written back.
+    #
+    #   combination = Notation.read("1-2-3b-2")
+    #   Notation.write(combination)                       # => "1-2-3b-2"
+    #   Notation.spoken(combination)                      # => "jab, cross, lead hook to the body, cross"
+    module Notation
+      MOST_CHARACTERS = 2_000
 
-        # What a text is read with. `stance` is the striker's, :orthodox, :southpaw or :square (named as orthodox);
-        # `partner` is :same or :opposite.
-        Reading = Value.of(techniques: nil, numbering: nil, stance: :orthodox, partner: :same) do
-          def lexicon = techniques || Lexicon::Techniques.default
+      # What a text is read with. `stance` is the striker's, :orthodox, :southpaw or :square (named as orthodox);
+      # `partner` is :same or :opposite.
+      Reading = Value.of(techniques: nil, numbering: nil, stance: :orthodox, partner: :same) do
+        def lexicon = techniques || Lexicon::Techniques.default
 
-          def scheme = numbering || Lexicon::Numberings.all.first
+        def scheme = numbering || Lexicon::Numberings.all.first
 
-          # :lead or :rear for :left or :right, for us or for the partner.
-          def side_of(hand, by)
-            southpaw = (stance == :southpaw) ^ (by == :partner && partner == :opposite)
-            ((hand == :left) ^ southpaw) ? :lead : :rear
-          end
-
-          # :left or :right for :lead or :rear.
-          def hand_of(side, by)
-            southpaw = (stance == :southpaw) ^ (by == :partner && partner == :opposite)
-            ((side == :lead) ^ southpaw) ? :left : :right
-          end
+        # :lead or :rear for :left or :right, for us or for the partner.
+        def side_of(hand, by)
+          southpaw = (stance == :southpaw) ^ (by == :partner && partner == :opposite)
+          ((hand == :left) ^ southpaw) ? :lead : :rear
         end
 
-        # Reads a text. Returns a Combination; raises Notation::Unreadable with token, position and suggestions.
-        def self.read(text, reading = Reading.new) = Reader.new(text, reading).combination
-
-        # Writes a combination in the reading's numbering scheme.
-        def self.write(combination, reading = Reading.new) = Writer.new(reading).write(combination)
-
-        # In spoken words, lead and rear.
-        def self.spoken(combination) = Speech.new.combination(combination)
-
-        # In spoken words with left and right for a stance.
-        def self.by_hand(combination, reading) = Speech.new(reading).combination(combination)
+        # :left or :right for :lead or :rear.
+        def hand_of(side, by)
+          southpaw = (stance == :southpaw) ^ (by == :partner && partner == :opposite)
+          ((side == :lead) ^ southpaw) ? :left : :right
+        end
       end
+
+      # Reads a text. Returns a Combination; raises Notation::Unreadable with token, position and suggestions.
+      def self.read(text, reading = Reading.new) = Reader.new(text, reading).combination
+
+      # Writes a combination in the reading's numbering scheme.
+      def self.write(combination, reading = Reading.new) = Writer.new(reading).write(combination)
+
+      # In spoken words, lead and rear.
+      def self.spoken(combination) = Speech.new.combination(combination)
+
+      # In spoken words with left and right for a stance.
+      def self.by_hand(combination, reading) = Speech.new(reading).combination(combination)
     end
   end
 end

@@ -1,37 +1,35 @@
-module JauntyBell
-  module Core
-    module Book
-      # How hard a session was for one student, and what it adds to their load.
-      #
-      # Load = effort × minutes: session rating of perceived exertion on a 0–10 scale, the student's own (Foster et al.,
-      # 2001, A new approach to monitoring exercise training, J Strength Cond Res 15:109–115).
-      class Effort
-        RATINGS = (0..10)
-        LONGEST = 360 # minutes
+module JauntyBell::Core
+  module Book
+    # How hard a session was for one student, and what it adds to their load.
+    #
+    # Load = effort × minutes: session rating of perceived exertion on a 0–10 scale, the student's own (Foster et al.,
+    # 2001, A new approach to monitoring exercise training, J Strength Cond Res 15:109–115).
+    class Effort
+      RATINGS = (0..10)
+      LONGEST = 360 # minutes
 
-        # In the words a student chooses from, at each whole rating.
-        WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard", "harder", "very hard",
-          "very, very hard", "nearly all I have", "all I have"].freeze
+      # In the words a student chooses from, at each whole rating.
+      WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard", "harder", "very hard",
+        "very, very hard", "nearly all I have", "all I have"].freeze
 
-        # Of what was said of one student's class, what counts: their own word before a coach's estimate, of two alike the later.
-        # `said` are hashes with :estimated, :at (Time) and :id.
-        def self.counting(said) = said.min_by { |each| [each[:estimated] ? 1 : 0, -each[:at].to_r, each[:id]] }
+      # Of what was said of one student's class, what counts: their own word before a coach's estimate, of two alike the later.
+      # `said` are hashes with :estimated, :at (Time) and :id.
+      def self.counting(said) = said.min_by { |each| [each[:estimated] ? 1 : 0, -each[:at].to_r, each[:id]] }
 
-        attr_reader :rating, :minutes
+      attr_reader :rating, :minutes
 
-        # Raises InvalidInput for a rating off the scale or minutes out of reason.
-        def initialize(rating, minutes)
-          raise InvalidInput.new("Effort goes from 0 to 10; this is #{rating}.", path: "effort") unless rating.is_a?(Numeric) && RATINGS.cover?(rating)
-          raise InvalidInput.new("Minutes go from 0 to #{LONGEST}; this is #{minutes}.", path: "minutes") unless minutes.is_a?(Numeric) && minutes.between?(0, LONGEST)
-          @rating = rating
-          @minutes = minutes
-          freeze
-        end
-
-        def load = rating * minutes
-
-        def words = WORDS[rating.round]
+      # Raises InvalidInput for a rating off the scale or minutes out of reason.
+      def initialize(rating, minutes)
+        raise InvalidInput.new("Effort goes from 0 to 10; this is #{rating}.", path: "effort") unless rating.is_a?(Numeric) && RATINGS.cover?(rating)
+        raise InvalidInput.new("Minutes go from 0 to #{LONGEST}; this is #{minutes}.", path: "minutes") unless minutes.is_a?(Numeric) && minutes.between?(0, LONGEST)
+        @rating = rating
+        @minutes = minutes
+        freeze
       end
+
+      def load = rating * minutes
+
+      def words = WORDS[rating.round]
     end
   end
 end

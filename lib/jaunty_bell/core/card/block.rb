@@ -1,40 +1,38 @@
-module JauntyBell
-  module Core
-    module Card
-      # Rounds with one purpose. In a circuit the rounds are stations, which all students go round `laps` times.
-      #
-      #   importance  1–5, what the fit gives time to first
-      #   work, rest  [least, most] seconds the fit may choose for its rounds, or nil: as each round allows (Fit)
-      Block = Value.of(:kind, :rounds, title: "", laps: 1, importance: 3, work: nil, rest: nil) do
-        include Bounds
+module JauntyBell::Core
+  module Card
+    # Rounds with one purpose. In a circuit the rounds are stations, which all students go round `laps` times.
+    #
+    #   importance  1–5, what the fit gives time to first
+    #   work, rest  [least, most] seconds the fit may choose for its rounds, or nil: as each round allows (Fit)
+    Block = Value.of(:kind, :rounds, title: "", laps: 1, importance: 3, work: nil, rest: nil) do
+      include Bounds
 
-        # Raises InvalidInput with a path under `at` ("blocks/0").
-        def checked(at)
-          refuse(at, "kind", "\"#{kind}\" is not a block. Choose from: #{BLOCKS.join(", ")}.") unless BLOCKS.include?(kind)
-          within(at, "laps", laps, 1, 20, "A circuit goes round from 1 to 20 times")
-          refuse(at, "importance", "Importance goes from 1 to 5; this is #{importance}.") unless (1..5).cover?(importance)
-          range(at, "work", work, 1)
-          range(at, "rest", rest, 0)
-          refuse(at, "rounds", "This circuit has no station: add one, or take the circuit off the card.") if circuit? && rounds.empty?
-          rounds.each_with_index { |round, i| round.checked("#{at}/rounds/#{i}") }
-          self
-        end
+      # Raises InvalidInput with a path under `at` ("blocks/0").
+      def checked(at)
+        refuse(at, "kind", "\"#{kind}\" is not a block. Choose from: #{BLOCKS.join(", ")}.") unless BLOCKS.include?(kind)
+        within(at, "laps", laps, 1, 20, "A circuit goes round from 1 to 20 times")
+        refuse(at, "importance", "Importance goes from 1 to 5; this is #{importance}.") unless (1..5).cover?(importance)
+        range(at, "work", work, 1)
+        range(at, "rest", rest, 0)
+        refuse(at, "rounds", "This circuit has no station: add one, or take the circuit off the card.") if circuit? && rounds.empty?
+        rounds.each_with_index { |round, i| round.checked("#{at}/rounds/#{i}") }
+        self
+      end
 
-        def circuit? = kind == "circuit"
+      def circuit? = kind == "circuit"
 
-        # Who is where at each bell of a circuit; `students` nil for as many as there is room for.
-        def rotation(students) = Circuit.new(stations: rounds.map(&:capacity), students: students, laps: laps)
+      # Who is where at each bell of a circuit; `students` nil for as many as there is room for.
+      def rotation(students) = Circuit.new(stations: rounds.map(&:capacity), students: students, laps: laps)
 
-        # What is called out: its own title, or its kind.
-        def name = title.to_s.strip.empty? ? kind : title
+      # What is called out: its own title, or its kind.
+      def name = title.to_s.strip.empty? ? kind : title
 
-        private
+      private
 
-        def range(at, field, range, least)
-          return if range.nil?
-          sound = range.size == 2 && range.all? { |seconds| whole?(seconds, least, LONGEST_ROUND) } && range[0] <= range[1]
-          refuse(at, field, "The least and the most seconds of #{field}, the least first.") unless sound
-        end
+      def range(at, field, range, least)
+        return if range.nil?
+        sound = range.size == 2 && range.all? { |seconds| whole?(seconds, least, LONGEST_ROUND) } && range[0] <= range[1]
+        refuse(at, field, "The least and the most seconds of #{field}, the least first.") unless sound
       end
     end
   end

@@ -1,8 +1,6 @@
-module JauntyBell
-  module Core
-    module Card
-      # A student as a card needs to know them.
-      Person = Value.of(:id, :name, stance: :orthodox, level: nil, holds: [].freeze)
-    end
+module JauntyBell::Core
+  module Card
+    # A student as a card needs to know them.
+    Person = Value.of(:id, :name, stance: :orthodox, level: nil, holds: [].freeze)
   end
 end

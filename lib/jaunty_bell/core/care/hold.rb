@@ -1,25 +1,23 @@
-module JauntyBell
-  module Core
-    module Care
-      # A student held back: by what, from what, since when and until when (nil: until it is lifted).
-      Hold = Value.of(:matter, :blocks, :from, to: nil) do
-        def on?(day) = from <= day && (to.nil? || day <= to)
+module JauntyBell::Core
+  module Care
+    # A student held back: by what, from what, since when and until when (nil: until it is lifted).
+    Hold = Value.of(:matter, :blocks, :from, to: nil) do
+      def on?(day) = from <= day && (to.nil? || day <= to)
 
-        # What it blocks, in words.
-        def blocked = blocks.include?("all") ? "out" : "no #{blocks.join(", no ")}"
+      # What it blocks, in words.
+      def blocked = blocks.include?("all") ? "out" : "no #{blocks.join(", no ")}"
 
-        # Raises InvalidInput.
-        def checked
-          refuse("matter", "\"#{matter}\" is not a matter. Choose from: #{MATTERS.join(", ")}.") unless MATTERS.include?(matter)
-          refuse("blocks", "Say what the hold blocks: #{BLOCKS.join(", ")}.") if blocks.empty? || (blocks - BLOCKS).any?
-          refuse("until", "A hold ends on the day it begins or later.") if to && to < from
-          self
-        end
-
-        private
-
-        def refuse(path, message) = raise(InvalidInput.new(message, path: path))
+      # Raises InvalidInput.
+      def checked
+        refuse("matter", "\"#{matter}\" is not a matter. Choose from: #{MATTERS.join(", ")}.") unless MATTERS.include?(matter)
+        refuse("blocks", "Say what the hold blocks: #{BLOCKS.join(", ")}.") if blocks.empty? || (blocks - BLOCKS).any?
+        refuse("until", "A hold ends on the day it begins or later.") if to && to < from
+        self
       end
+
+      private
+
+      def refuse(path, message) = raise(InvalidInput.new(message, path: path))
     end
   end
 end

@@ -1,105 +1,103 @@
-module JauntyBell
-  module Core
-    module Floor
-      # What is heard inside the work of one run: counts, turns, phases, inner intervals and calls. Times in ms from its bell.
-      class WorkCues
-        FIRST_CALL = 1_500 # ms after the bell, or after a change
-        MOMENT = 1_200 # ms after the bell until the first phase is named
+module JauntyBell::Core
+  module Floor
+    # What is heard inside the work of one run: counts, turns, phases, inner intervals and calls. Times in ms from its bell.
+    class WorkCues
+      FIRST_CALL = 1_500 # ms after the bell, or after a change
+      MOMENT = 1_200 # ms after the bell until the first phase is named
 
-        # `weights` {combination id => weight of being called}; `random` a Random.
-        def initialize(work, voice: Voice.default, weights: {}, random: Random.new(0))
-          @work = work
-          @task = work.task
-          @voice = voice
-          @weights = weights
-          @random = random
-        end
-
-        def all = counts + (@work.counting.positive? ? on_the_clock : []) + turns + phases + interval + calls
-
-        private
-
-        def counting = ms(@work.counting)
-
-        # Every set of the counted part, one striker after another; the next of a pool is named before it is counted, and the
-        # first on the other side says so.
-        def counts
-          return [] if @work.counting.zero?
-          starts = @work.both_count? ? [0, @work.counted_time + @task.swap_time] : [0]
-          told = starts.flat_map { |start| @work.counted_sets.flat_map { |set| counted(set, start) } }
-          told << change_of_count if starts.size > 1
-          told
-        end
-
-        # The second striker begins with the pool's first again: it is named where the change leaves time for it.
-        def change_of_count
-          first = Bench::Notation.spoken(@task.sequence.first)
-          say = ["change", *@voice.words(first)]
-          return voice(:swap, ms(@work.counted_time), "Change", ["change"]) if @task.sequence.size < 2 || @voice.length(say) > ms(@task.swap_time)
-          voice(:swap, ms(@work.counted_time), "Change. #{first}", say)
-        end
-
-        def counted(set, start)
-          number = voice(:count, ms(start + set.at), set.number.to_s, Voice.number(set.number))
-          return [named(set, start), number].compact if set.named_at
-          (set.other && set.number == 1) ? [voice(:side, ms(start + set.at), "Other side", ["other side"]), number] : [number]
-        end
-
-        def named(set, start)
-          text = Bench::Notation.spoken(set.combination)
-          @voice.cue(:phase, ms(start + set.named_at), text, @voice.words(text), combination_id: @task.id_of(set.combination))
-        end
-
-        def on_the_clock = (@task.manner == "counted-then-clocked") ? [voice(:phase, counting, "Own time", ["own time"])] : []
-
-        # Partners change at the end of each turn and go on when the change is over.
-        def turns
-          anchor = (@task.round.swap == "even" && @work.counting.zero?) ? "share" : "start"
-          @work.turns.all.each_cons(2).flat_map do |turn, following|
-            change = voice(:swap, counting + ms(turn.to), "Change", ["change"], anchor: anchor)
-            (following.from > turn.to) ? [change, Cue.new(kind: :go, at: counting + ms(following.from), anchor: anchor)] : [change]
-          end
-        end
-
-        def phases
-          return [] if @work.turns.work.zero?
-          @work.phase_spans.filter_map.with_index do |(phase, from, _), i|
-            next unless phase
-            text = [("Other stance" if phase.other), phase.name].compact.reject(&:empty?).join(". ")
-            voice(:phase, counting + (i.zero? ? MOMENT : ms(from)), text, @voice.words(text)) unless text.empty?
-          end
-        end
-
-        # Inside a turn only: its own begin and end are the bell's, or the change's.
-        def interval
-          return [] unless @task.interval
-          @work.turns.all.flat_map do |turn|
-            @work.bursts(turn).flat_map do |from, to|
-              [(Cue.new(kind: :interval_on, at: counting + ms(from)) if from > turn.from), (Cue.new(kind: :interval_off, at: counting + ms(to)) if to < turn.to)].compact
-            end
-          end
-        end
-
-        def calls
-          return [] unless @task.manner == "called"
-          draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]), random: @random)
-          @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }.map do |at, choice|
-            @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id)
-          end
-        end
-
-        def choices
-          @task.sequence.zip(@task.round.drill.members).map do |combination, id|
-            text = Bench::Notation.spoken(combination)
-            say = @voice.words(text)
-            Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say), set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
-          end
-        end
-
-        def voice(kind, at, text, say, anchor: "start") = @voice.cue(kind, at, text, say, anchor: anchor)
-
-        def ms(seconds) = (seconds * 1000).round
+      # `weights` {combination id => weight of being called}; `random` a Random.
+      def initialize(work, voice: Voice.default, weights: {}, random: Random.new(0))
+        @work = work
+        @task = work.task
+        @voice = voice
+        @weights = weights
+        @random = random
       end
+
+      def all = counts + (@work.counting.positive? ? on_the_clock : []) + turns + phases + interval + calls
+
+      private
+
+      def counting = ms(@work.counting)
+
+      # Every set of the counted part, one striker after another; the next of a pool is named before it is counted, and the
+      # first on the other side says so.
+      def counts
+        return [] if @work.counting.zero?
+        starts = @work.both_count? ? [0, @work.counted_time + @task.swap_time] : [0]
+        told = starts.flat_map { |start| @work.counted_sets.flat_map { |set| counted(set, start) } }
+        told << change_of_count if starts.size > 1
+        told
+      end
+
+      # The second striker begins with the pool's first again: it is named where the change leaves time for it.
+      def change_of_count
+        first = Bench::Notation.spoken(@task.sequence.first)
+        say = ["change", *@voice.words(first)]
+        return voice(:swap, ms(@work.counted_time), "Change", ["change"]) if @task.sequence.size < 2 || @voice.length(say) > ms(@task.swap_time)
+        voice(:swap, ms(@work.counted_time), "Change. #{first}", say)
+      end
+
+      def counted(set, start)
+        number = voice(:count, ms(start + set.at), set.number.to_s, Voice.number(set.number))
+        return [named(set, start), number].compact if set.named_at
+        (set.other && set.number == 1) ? [voice(:side, ms(start + set.at), "Other side", ["other side"]), number] : [number]
+      end
+
+      def named(set, start)
+        text = Bench::Notation.spoken(set.combination)
+        @voice.cue(:phase, ms(start + set.named_at), text, @voice.words(text), combination_id: @task.id_of(set.combination))
+      end
+
+      def on_the_clock = (@task.manner == "counted-then-clocked") ? [voice(:phase, counting, "Own time", ["own time"])] : []
+
+      # Partners change at the end of each turn and go on when the change is over.
+      def turns
+        anchor = (@task.round.swap == "even" && @work.counting.zero?) ? "share" : "start"
+        @work.turns.all.each_cons(2).flat_map do |turn, following|
+          change = voice(:swap, counting + ms(turn.to), "Change", ["change"], anchor: anchor)
+          (following.from > turn.to) ? [change, Cue.new(kind: :go, at: counting + ms(following.from), anchor: anchor)] : [change]
+        end
+      end
+
+      def phases
+        return [] if @work.turns.work.zero?
+        @work.phase_spans.filter_map.with_index do |(phase, from, _), i|
+          next unless phase
+          text = [("Other stance" if phase.other), phase.name].compact.reject(&:empty?).join(". ")
+          voice(:phase, counting + (i.zero? ? MOMENT : ms(from)), text, @voice.words(text)) unless text.empty?
+        end
+      end
+
+      # Inside a turn only: its own begin and end are the bell's, or the change's.
+      def interval
+        return [] unless @task.interval
+        @work.turns.all.flat_map do |turn|
+          @work.bursts(turn).flat_map do |from, to|
+            [(Cue.new(kind: :interval_on, at: counting + ms(from)) if from > turn.from), (Cue.new(kind: :interval_off, at: counting + ms(to)) if to < turn.to)].compact
+          end
+        end
+      end
+
+      def calls
+        return [] unless @task.manner == "called"
+        draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]), random: @random)
+        @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }.map do |at, choice|
+          @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id)
+        end
+      end
+
+      def choices
+        @task.sequence.zip(@task.round.drill.members).map do |combination, id|
+          text = Bench::Notation.spoken(combination)
+          say = @voice.words(text)
+          Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say), set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
+        end
+      end
+
+      def voice(kind, at, text, say, anchor: "start") = @voice.cue(kind, at, text, say, anchor: anchor)
+
+      def ms(seconds) = (seconds * 1000).round
     end
   end
 end

@@ -1,15 +1,13 @@
 require "yaml"
 
-module JauntyBell
-  module Core
-    module Lexicon
-      # Reads the shipped data files once. The only place in the core that opens a file.
-      module Shipped
-        %w[techniques implements schools answers].each do |name|
-          define_singleton_method(name) do
-            @read ||= {}
-            @read[name] ||= YAML.safe_load_file(File.join(__dir__, "#{name}.yml")).freeze
-          end
+module JauntyBell::Core
+  module Lexicon
+    # Reads the shipped data files once. The only place in the core that opens a file.
+    module Shipped
+      %w[techniques implements schools answers].each do |name|
+        define_singleton_method(name) do
+          @read ||= {}
+          @read[name] ||= YAML.safe_load_file(File.join(__dir__, "#{name}.yml")).freeze
         end
       end
     end

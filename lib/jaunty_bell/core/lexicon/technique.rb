@@ -1,76 +1,74 @@
-module JauntyBell
-  module Core
-    module Lexicon
-      # One thing a body does, as the lexicon describes it: a jab, a slip, a pivot.
-      class Technique
-        ATTRIBUTES = %i[id family strike limb sides side levels level range plane drive needs leaves shifts hand moves
-          beats gear cues cautions speaks_level measured_in effort].freeze
-        attr_reader(*ATTRIBUTES)
-        attr_reader :plain, :short, :spoken, :also
+module JauntyBell::Core
+  module Lexicon
+    # One thing a body does, as the lexicon describes it: a jab, a slip, a pivot.
+    class Technique
+      ATTRIBUTES = %i[id family strike limb sides side levels level range plane drive needs leaves shifts hand moves
+        beats gear cues cautions speaks_level measured_in effort].freeze
+      attr_reader(*ATTRIBUTES)
+      attr_reader :plain, :short, :spoken, :also
 
-        # `facts` is a technique's entry in techniques.yml with its family's defaults filled in (string keys).
-        def initialize(facts)
-          @id = facts.fetch("id").freeze
-          @family = facts.fetch("family").freeze
-          @plain, @short, @spoken = facts.fetch("names").values_at("plain", "short", "spoken").map(&:freeze)
-          @also = Array(facts["also"]).map(&:freeze).freeze
-          @strike = facts.fetch("strike", false)
-          %w[limb plane drive needs leaves shifts hand speaks_level measured_in].each do |name|
-            instance_variable_set(:"@#{name}", facts[name]&.to_sym)
-          end
-          @sides = Array(facts["sides"]).map(&:to_sym).freeze
-          @side = facts["side"]&.to_sym
-          @levels = Array(facts["levels"]).map(&:to_sym).freeze
-          @level = facts["level"]&.to_sym
-          @range = Array(facts["range"]).map(&:to_sym).freeze
-          @moves = facts.fetch("moves", false)
-          @beats = facts.fetch("beats").to_r
-          @effort = facts["effort"]
-          @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions").map { |list| Array(list).map(&:freeze).freeze }
-          @written_names = [@plain, @short, *@also].map { |name| name.downcase.tr("-", " ") }.uniq.freeze
-          freeze
+      # `facts` is a technique's entry in techniques.yml with its family's defaults filled in (string keys).
+      def initialize(facts)
+        @id = facts.fetch("id").freeze
+        @family = facts.fetch("family").freeze
+        @plain, @short, @spoken = facts.fetch("names").values_at("plain", "short", "spoken").map(&:freeze)
+        @also = Array(facts["also"]).map(&:freeze).freeze
+        @strike = facts.fetch("strike", false)
+        %w[limb plane drive needs leaves shifts hand speaks_level measured_in].each do |name|
+          instance_variable_set(:"@#{name}", facts[name]&.to_sym)
         end
-
-        # Every way a coach may write it: the plain and short names and further ones, lower case, blanks for hyphens.
-        attr_reader :written_names
-
-        def strike? = @strike
-
-        def moves? = @moves
-
-        def exercise? = family == "exercise"
-
-        def pause? = family == "pause"
-
-        def defence? = family == "defence"
-
-        def step? = family == "step"
-
-        def control? = family == "hand control"
-
-        def punch? = family == "punch"
-
-        def elbow? = family == "elbow"
-
-        def knee? = family == "knee"
-
-        def kick? = family == "kick"
-
-        # A hand or elbow strike: what the winding table calls an arm's strike.
-        def arm_strike? = punch? || elbow?
-
-        # A knee or a kick: what can be recovered back, down, forward or around.
-        def leg_strike? = knee? || kick?
-
-        def two_sided? = sides.size == 2
-
-        def ==(other) = other.is_a?(Technique) && other.id == id
-        alias_method :eql?, :==
-
-        def hash = id.hash
-
-        def inspect = "#<Technique #{id}>"
+        @sides = Array(facts["sides"]).map(&:to_sym).freeze
+        @side = facts["side"]&.to_sym
+        @levels = Array(facts["levels"]).map(&:to_sym).freeze
+        @level = facts["level"]&.to_sym
+        @range = Array(facts["range"]).map(&:to_sym).freeze
+        @moves = facts.fetch("moves", false)
+        @beats = facts.fetch("beats").to_r
+        @effort = facts["effort"]
+        @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions").map { |list| Array(list).map(&:freeze).freeze }
+        @written_names = [@plain, @short, *@also].map { |name| name.downcase.tr("-", " ") }.uniq.freeze
+        freeze
       end
+
+      # Every way a coach may write it: the plain and short names and further ones, lower case, blanks for hyphens.
+      attr_reader :written_names
+
+      def strike? = @strike
+
+      def moves? = @moves
+
+      def exercise? = family == "exercise"
+
+      def pause? = family == "pause"
+
+      def defence? = family == "defence"
+
+      def step? = family == "step"
+
+      def control? = family == "hand control"
+
+      def punch? = family == "punch"
+
+      def elbow? = family == "elbow"
+
+      def knee? = family == "knee"
+
+      def kick? = family == "kick"
+
+      # A hand or elbow strike: what the winding table calls an arm's strike.
+      def arm_strike? = punch? || elbow?
+
+      # A knee or a kick: what can be recovered back, down, forward or around.
+      def leg_strike? = knee? || kick?
+
+      def two_sided? = sides.size == 2
+
+      def ==(other) = other.is_a?(Technique) && other.id == id
+      alias_method :eql?, :==
+
+      def hash = id.hash
+
+      def inspect = "#<Technique #{id}>"
     end
   end
 end

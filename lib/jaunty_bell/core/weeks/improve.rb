@@ -1,163 +1,161 @@
-module JauntyBell
-  module Core
-    module Weeks
-      # Makes a schedule better by small moves: a place given to another strand, two strands' places exchanged between classes. A move stands if
-      # the order still holds and the value is not less; now and then a slightly worse one stands too (simulated annealing; Kirkpatrick,
-      # Gelatt and Vecchi 1983), and the best that was seen is kept.
-      class Improve
-        WARM = 0.002 # of the value, at the beginning
+module JauntyBell::Core
+  module Weeks
+    # Makes a schedule better by small moves: a place given to another strand, two strands' places exchanged between classes. A move stands if
+    # the order still holds and the value is not less; now and then a slightly worse one stands too (simulated annealing; Kirkpatrick,
+    # Gelatt and Vecchi 1983), and the best that was seen is kept.
+    class Improve
+      WARM = 0.002 # of the value, at the beginning
 
-        def initialize(board, random)
-          @board = board
-          @random = random
-        end
+      def initialize(board, random)
+        @board = board
+        @random = random
+      end
 
-        # A schedule from {strand id => {class => times over}} as far as the order lets it, what is left open filled with what brings most.
-        def anew(times)
-          @now = {}
-          @begun = Array.new(@board.classes, 0)
-          order(times.keys & @board.strands.keys).each { |id| put(id, times[id]) }
-          @board.classes.times { |index| fill(index) }
-          @now
-        end
+      # A schedule from {strand id => {class => times over}} as far as the order lets it, what is left open filled with what brings most.
+      def anew(times)
+        @now = {}
+        @begun = Array.new(@board.classes, 0)
+        order(times.keys & @board.strands.keys).each { |id| put(id, times[id]) }
+        @board.classes.times { |index| fill(index) }
+        @now
+      end
 
-        # The best schedule seen in so many moves from this one. The block is told after each move.
-        def from(schedule, moves:)
-          @now = schedule.dup
-          @begun = @board.begun(@now)
-          value = best_value = @board.value(@now)
-          best = @now.dup
-          moves.times do |move|
-            gain = try(WARM * (1 - move.fdiv(moves)))
-            if gain
-              value += gain
-              best, best_value = @now.dup, value if value > best_value + 1e-9
-            end
-            yield if block_given?
+      # The best schedule seen in so many moves from this one. The block is told after each move.
+      def from(schedule, moves:)
+        @now = schedule.dup
+        @begun = @board.begun(@now)
+        value = best_value = @board.value(@now)
+        best = @now.dup
+        moves.times do |move|
+          gain = try(WARM * (1 - move.fdiv(moves)))
+          if gain
+            value += gain
+            best, best_value = @now.dup, value if value > best_value + 1e-9
           end
-          best
+          yield if block_given?
         end
+        best
+      end
 
-        private
+      private
 
-        # What others build on comes first.
-        def order(ids) = ids.sort_by { |id| [@board.strands[id].new? ? 1 : 0, depth(id), ids.index(id)] }
+      # What others build on comes first.
+      def order(ids) = ids.sort_by { |id| [@board.strands[id].new? ? 1 : 0, depth(id), ids.index(id)] }
 
-        def depth(id) = @board.strands[id].bases.filter_map { |base| @board.strands[base] && depth(base) + 1 }.max || 0
+      def depth(id) = @board.strands[id].bases.filter_map { |base| @board.strands[base] && depth(base) + 1 }.max || 0
 
-        # From the first class on in which it may be begun.
-        def put(id, times)
-          times = times.reject { |index, _| index >= @board.classes || @board.barred?(id, index) }.sort
-          times = times.drop(1) until times.empty? || (after = climbed({id => times.to_h}, @begun.dup))
-          take(after) if after
+      # From the first class on in which it may be begun.
+      def put(id, times)
+        times = times.reject { |index, _| index >= @board.classes || @board.barred?(id, index) }.sort
+        times = times.drop(1) until times.empty? || (after = climbed({id => times.to_h}, @begun.dup))
+        take(after) if after
+      end
+
+      def take(after)
+        before = after.keys.to_h { |id| [id, @now.fetch(id, Board::NOWHERE)] }
+        @now = @now.merge(after)
+        @begun = @begun.dup
+        before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| @begun[index] -= 1 } }
+        after.each { |id, places| @board.begins(@board.strands[id], places).each { |index| @begun[index] += 1 } }
+      end
+
+      def fill(index)
+        room = @board.slots - @now.keys.sum { |id| over(id, index) }
+        room.times do
+          ways = @board.strands.values.reject { |strand| full?(strand.id, index) }.filter_map { |strand| way(strand, index) }
+          take(ways.max_by(&:first)&.last || return)
         end
+      end
 
-        def take(after)
-          before = after.keys.to_h { |id| [id, @now.fetch(id, Board::NOWHERE)] }
-          @now = @now.merge(after)
-          @begun = @begun.dup
-          before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| @begun[index] -= 1 } }
-          after.each { |id, places| @board.begins(@board.strands[id], places).each { |index| @begun[index] += 1 } }
+      # [what it gains, {id => places}] of one more place for a strand, or nil.
+      def way(strand, index)
+        was = @now.fetch(strand.id, Board::NOWHERE)
+        begun = @begun.dup
+        @board.begins(strand, was).each { |each| begun[each] -= 1 }
+        after = climbed({strand.id => more(strand.id, index)}, begun) or return
+        [@board.term(strand, after[strand.id]) - @board.term(strand, was), after] if @board.bases_stand?([strand.id], @now.merge(after))
+      end
+
+      # What the move gained, or nil where it did not stand.
+      def try(warmth)
+        index = @random.rand(@board.classes)
+        out = drawn(index) or return
+        incoming = @board.strands.values.sample(random: @random).id
+        return if incoming == out || full?(incoming, index)
+        times = {out => less(out, index), incoming => more(incoming, index)}
+        case @random.rand
+        when 0...EXCHANGES then exchange(times, out, incoming, index)
+        when EXCHANGES...(EXCHANGES + STRETCHES) then stretch(times, out, incoming, index)
         end
+        return unless times.compact.size == times.size
+        settle(times, warmth)
+      end
+      EXCHANGES = 0.3
+      STRETCHES = 0.12
+      LONGEST = 8 # classes
 
-        def fill(index)
-          room = @board.slots - @now.keys.sum { |id| over(id, index) }
-          room.times do
-            ways = @board.strands.values.reject { |strand| full?(strand.id, index) }.filter_map { |strand| way(strand, index) }
-            take(ways.max_by(&:first)&.last || return)
-          end
+      # The same in the classes that follow: what is learned shows after several.
+      def stretch(times, out, incoming, index)
+        ((index + 1)..[index + @random.rand(1..LONGEST), @board.classes - 1].min).each do |each|
+          next if !times[out].key?(each) || (times[out][each] == 1 && @board.pinned?(out, each)) || @board.barred?(incoming, each) || times[incoming].fetch(each, 0) >= @board.limits.at_once
+          times[out] = change(times[out], each, -1)
+          times[incoming] = change(times[incoming], each, 1)
         end
+      end
 
-        # [what it gains, {id => places}] of one more place for a strand, or nil.
-        def way(strand, index)
-          was = @now.fetch(strand.id, Board::NOWHERE)
-          begun = @begun.dup
-          @board.begins(strand, was).each { |each| begun[each] -= 1 }
-          after = climbed({strand.id => more(strand.id, index)}, begun) or return
-          [@board.term(strand, after[strand.id]) - @board.term(strand, was), after] if @board.bases_stand?([strand.id], @now.merge(after))
-        end
+      # A place of a class that no pin holds.
+      def drawn(index)
+        there = @now.keys.select { |id| over(id, index).positive? }
+        there.reject { |id| over(id, index) == 1 && @board.pinned?(id, index) }.sample(random: @random)
+      end
 
-        # What the move gained, or nil where it did not stand.
-        def try(warmth)
-          index = @random.rand(@board.classes)
-          out = drawn(index) or return
-          incoming = @board.strands.values.sample(random: @random).id
-          return if incoming == out || full?(incoming, index)
-          times = {out => less(out, index), incoming => more(incoming, index)}
-          case @random.rand
-          when 0...EXCHANGES then exchange(times, out, incoming, index)
-          when EXCHANGES...(EXCHANGES + STRETCHES) then stretch(times, out, incoming, index)
-          end
-          return unless times.compact.size == times.size
-          settle(times, warmth)
-        end
-        EXCHANGES = 0.3
-        STRETCHES = 0.12
-        LONGEST = 8 # classes
+      def full?(id, index) = @board.barred?(id, index) || over(id, index) >= @board.limits.at_once
 
-        # The same in the classes that follow: what is learned shows after several.
-        def stretch(times, out, incoming, index)
-          ((index + 1)..[index + @random.rand(1..LONGEST), @board.classes - 1].min).each do |each|
-            next if !times[out].key?(each) || (times[out][each] == 1 && @board.pinned?(out, each)) || @board.barred?(incoming, each) || times[incoming].fetch(each, 0) >= @board.limits.at_once
-            times[out] = change(times[out], each, -1)
-            times[incoming] = change(times[incoming], each, 1)
-          end
-        end
+      def over(id, index) = @now.fetch(id, Board::NOWHERE).find { |place| place[0] == index }&.last || 0
 
-        # A place of a class that no pin holds.
-        def drawn(index)
-          there = @now.keys.select { |id| over(id, index).positive? }
-          there.reject { |id| over(id, index) == 1 && @board.pinned?(id, index) }.sample(random: @random)
-        end
+      def times(id) = @now.fetch(id, Board::NOWHERE).to_h { |index, _, over| [index, over] }
 
-        def full?(id, index) = @board.barred?(id, index) || over(id, index) >= @board.limits.at_once
+      def less(id, index) = change(times(id), index, -1)
 
-        def over(id, index) = @now.fetch(id, Board::NOWHERE).find { |place| place[0] == index }&.last || 0
+      def more(id, index) = change(times(id), index, 1)
 
-        def times(id) = @now.fetch(id, Board::NOWHERE).to_h { |index, _, over| [index, over] }
+      def change(times, index, by)
+        times = times.merge(index => times.fetch(index, 0) + by)
+        times.delete(index) if times[index].zero?
+        times
+      end
 
-        def less(id, index) = change(times(id), index, -1)
+      # The other strand gives a place of its own for the one it takes.
+      def exchange(times, out, incoming, index)
+        other = self.times(incoming).keys.reject { |each| each == index || (over(incoming, each) == 1 && @board.pinned?(incoming, each)) }.sample(random: @random) or return
+        return if full?(out, other) || times[out].fetch(other, 0) >= @board.limits.at_once
+        times[out] = change(times[out], other, 1)
+        times[incoming] = change(times[incoming], other, -1)
+      end
 
-        def more(id, index) = change(times(id), index, 1)
+      def settle(times, warmth)
+        before = times.keys.to_h { |id| [id, @now.fetch(id, Board::NOWHERE)] }
+        begun = @begun.dup
+        before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| begun[index] -= 1 } }
+        after = climbed(times, begun) or return
+        gain = after.sum { |id, places| @board.term(@board.strands[id], places) } - before.sum { |id, places| @board.term(@board.strands[id], places) }
+        return unless gain >= 0 || @random.rand < Math.exp(gain / [warmth, 1e-9].max)
+        trial = @now.merge(after)
+        return unless @board.bases_stand?(times.keys, trial)
+        @now = trial
+        @begun = begun
+        gain
+      end
 
-        def change(times, index, by)
-          times = times.merge(index => times.fetch(index, 0) + by)
-          times.delete(index) if times[index].zero?
-          times
-        end
-
-        # The other strand gives a place of its own for the one it takes.
-        def exchange(times, out, incoming, index)
-          other = self.times(incoming).keys.reject { |each| each == index || (over(incoming, each) == 1 && @board.pinned?(incoming, each)) }.sample(random: @random) or return
-          return if full?(out, other) || times[out].fetch(other, 0) >= @board.limits.at_once
-          times[out] = change(times[out], other, 1)
-          times[incoming] = change(times[incoming], other, -1)
-        end
-
-        def settle(times, warmth)
-          before = times.keys.to_h { |id| [id, @now.fetch(id, Board::NOWHERE)] }
-          begun = @begun.dup
-          before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| begun[index] -= 1 } }
-          after = climbed(times, begun) or return
-          gain = after.sum { |id, places| @board.term(@board.strands[id], places) } - before.sum { |id, places| @board.term(@board.strands[id], places) }
-          return unless gain >= 0 || @random.rand < Math.exp(gain / [warmth, 1e-9].max)
-          trial = @now.merge(after)
-          return unless @board.bases_stand?(times.keys, trial)
-          @now = trial
-          @begun = begun
-          gain
-        end
-
-        # New places of the strands, each after the other's new things have been counted; nil where one cannot be.
-        def climbed(times, begun)
-          schedule = @now
-          times.each_with_object({}) do |(id, wanted), after|
-            strand = @board.strands[id]
-            places = @board.climb(strand, wanted, schedule.merge(after), begun)&.places
-            return nil unless places
-            @board.begins(strand, places).each { |index| begun[index] += 1 }
-            after[id] = places
-          end
+      # New places of the strands, each after the other's new things have been counted; nil where one cannot be.
+      def climbed(times, begun)
+        schedule = @now
+        times.each_with_object({}) do |(id, wanted), after|
+          strand = @board.strands[id]
+          places = @board.climb(strand, wanted, schedule.merge(after), begun)&.places
+          return nil unless places
+          @board.begins(strand, places).each { |index| begun[index] += 1 }
+          after[id] = places
         end
       end
     end

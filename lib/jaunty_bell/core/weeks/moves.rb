@@ -1,68 +1,66 @@
-module JauntyBell
-  module Core
-    module Weeks
-      # What a new plan does otherwise than the one before it, combination by combination, and why.
-      #
-      #   Moves.new(before, after, said: {id => share}, name: {id => "Gangway"}).all # => [Move]
-      class Moves
-        # `from` and `to` are [[Date, rung], …] of the places that are in one plan alone.
-        Move = Value.of(:combination_id, :from, :to, :why)
+module JauntyBell::Core
+  module Weeks
+    # What a new plan does otherwise than the one before it, combination by combination, and why.
+    #
+    #   Moves.new(before, after, said: {id => share}, name: {id => "Gangway"}).all # => [Move]
+    class Moves
+      # `from` and `to` are [[Date, rung], …] of the places that are in one plan alone.
+      Move = Value.of(:combination_id, :from, :to, :why)
 
-        # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have still before them; `said` {id => the share that was expected to
-        # own a goal by now}, `owns` {id => the share that does}, `ends` {id => [share at the end by the old plan, by the new one]}.
-        def initialize(before, after, said: {}, owns: {}, ends: {})
-          @before = by_combination(before)
-          @after = by_combination(after)
-          @said = said
-          @owns = owns
-          @ends = ends
-        end
-
-        def all
-          (@before.keys | @after.keys).filter_map do |id|
-            was, is = @before.fetch(id, []), @after.fetch(id, [])
-            next if was == is
-            Move.new(combination_id: id, from: only(was, is), to: only(is, was), why: why(id, was, is))
-          end
-        end
-
-        private
-
-        def by_combination(classes)
-          classes.sort_by(&:first).each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |(on, places), found|
-            places.each { |id, rung, times| times.times { found[id] << [on, rung] } }
-          end.to_h
-        end
-
-        # What is in one and not in the other, each as often as it is.
-        def only(one, other)
-          left = other.tally
-          one.reject { |place| left.fetch(place, 0).positive? && (left[place] -= 1) }.map { |(day, _), rung| [day, rung] }
-        end
-
-        def why(id, was, is) = [came(id), more(was, is), ends(id)].compact.join(" ")
-
-        def came(id)
-          said, owns = percent(@said[id]), percent(@owns[id])
-          return unless said && owns
-          return "#{owns} % own it, as was expected." if (said - owns).abs < NEAR
-          "#{owns} % own it; #{said} % had been expected to by now."
-        end
-        NEAR = 5 # per cent that are no difference
-
-        def more(was, is)
-          by = is.size - was.size
-          return "It keeps its #{Card::Words.many(is.size, "place")}, on other days." if by.zero?
-          by.positive? ? "It gets #{Card::Words.many(by, "place")} more." : "It gives #{Card::Words.many(-by, "place")} away."
-        end
-
-        def ends(id)
-          was, is = @ends.fetch(id, []).map { |share| percent(share) }
-          "At the end #{is} % instead of #{was} %." if was && is && was != is
-        end
-
-        def percent(share) = share && (share * 100).round
+      # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have still before them; `said` {id => the share that was expected to
+      # own a goal by now}, `owns` {id => the share that does}, `ends` {id => [share at the end by the old plan, by the new one]}.
+      def initialize(before, after, said: {}, owns: {}, ends: {})
+        @before = by_combination(before)
+        @after = by_combination(after)
+        @said = said
+        @owns = owns
+        @ends = ends
       end
+
+      def all
+        (@before.keys | @after.keys).filter_map do |id|
+          was, is = @before.fetch(id, []), @after.fetch(id, [])
+          next if was == is
+          Move.new(combination_id: id, from: only(was, is), to: only(is, was), why: why(id, was, is))
+        end
+      end
+
+      private
+
+      def by_combination(classes)
+        classes.sort_by(&:first).each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |(on, places), found|
+          places.each { |id, rung, times| times.times { found[id] << [on, rung] } }
+        end.to_h
+      end
+
+      # What is in one and not in the other, each as often as it is.
+      def only(one, other)
+        left = other.tally
+        one.reject { |place| left.fetch(place, 0).positive? && (left[place] -= 1) }.map { |(day, _), rung| [day, rung] }
+      end
+
+      def why(id, was, is) = [came(id), more(was, is), ends(id)].compact.join(" ")
+
+      def came(id)
+        said, owns = percent(@said[id]), percent(@owns[id])
+        return unless said && owns
+        return "#{owns} % own it, as was expected." if (said - owns).abs < NEAR
+        "#{owns} % own it; #{said} % had been expected to by now."
+      end
+      NEAR = 5 # per cent that are no difference
+
+      def more(was, is)
+        by = is.size - was.size
+        return "It keeps its #{Card::Words.many(is.size, "place")}, on other days." if by.zero?
+        by.positive? ? "It gets #{Card::Words.many(by, "place")} more." : "It gives #{Card::Words.many(-by, "place")} away."
+      end
+
+      def ends(id)
+        was, is = @ends.fetch(id, []).map { |share| percent(share) }
+        "At the end #{is} % instead of #{was} %." if was && is && was != is
+      end
+
+      def percent(share) = share && (share * 100).round
     end
   end
 end

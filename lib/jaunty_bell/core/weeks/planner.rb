@@ -1,60 +1,58 @@
-module JauntyBell
-  module Core
-    module Weeks
-      # Finds a good schedule for a board: every one of them where there are few, else many laid out by what presses and the best of them made
-      # better by small moves. Pure, and the same for the same seed.
-      #
-      # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out anew without being thrown about.
-      #
-      #   found = Planner.new(board, squad, seed: 1).find { |done| puts done } # the block is told 0–1 and may throw :cancel
-      #   found.schedule; found.value; found.bound; found.exact
-      class Planner
-        Found = Value.of(:schedule, :value, :bound, :exact)
-        FEW = 2_000 # classes filled in trying every schedule
-        # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme takes no longer than a small
-        # one, and the same one is always searched as far.
-        LAID_OUT = 5_760
-        MOVED = 720_000
+module JauntyBell::Core
+  module Weeks
+    # Finds a good schedule for a board: every one of them where there are few, else many laid out by what presses and the best of them made
+    # better by small moves. Pure, and the same for the same seed.
+    #
+    # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out anew without being thrown about.
+    #
+    #   found = Planner.new(board, squad, seed: 1).find { |done| puts done } # the block is told 0–1 and may throw :cancel
+    #   found.schedule; found.value; found.bound; found.exact
+    class Planner
+      Found = Value.of(:schedule, :value, :bound, :exact)
+      FEW = 2_000 # classes filled in trying every schedule
+      # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme takes no longer than a small
+      # one, and the same one is always searched as far.
+      LAID_OUT = 5_760
+      MOVED = 720_000
 
-        # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves` each.
-        def initialize(board, squad, seed: 0, few: FEW, tried: nil, kept: 1, moves: nil, from: nil)
-          @board = board
-          @squad = squad
-          @random = Random.new(seed)
-          @few = few
-          size = [squad.size * board.classes, 1].max
-          @tried = tried || (LAID_OUT / size).clamp(3, 40)
-          @kept = kept
-          @moves = moves || (MOVED / size).clamp(100, 3_000)
-          @from = from
+      # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves` each.
+      def initialize(board, squad, seed: 0, few: FEW, tried: nil, kept: 1, moves: nil, from: nil)
+        @board = board
+        @squad = squad
+        @random = Random.new(seed)
+        @few = few
+        size = [squad.size * board.classes, 1].max
+        @tried = tried || (LAID_OUT / size).clamp(3, 40)
+        @kept = kept
+        @moves = moves || (MOVED / size).clamp(100, 3_000)
+        @from = from
+      end
+
+      def find(&told)
+        told&.call(0.0)
+        best = @few.positive? ? Exact.new(@board, most: @few).best : nil
+        exact = !best.nil?
+        best ||= searched(&told)
+        told&.call(1.0)
+        Found.new(schedule: best, value: @board.value(best), bound: exact ? @board.value(best) : Bound.new(@board, @squad).value, exact: exact)
+      end
+
+      private
+
+      # Laying out is counted as a third of the work.
+      def searched(&told)
+        laid_out = @tried.times.map do |i|
+          told&.call(i.fdiv(3 * @tried))
+          Construct.new(@board, @random, calm: i.zero?).schedule
         end
-
-        def find(&told)
-          told&.call(0.0)
-          best = @few.positive? ? Exact.new(@board, most: @few).best : nil
-          exact = !best.nil?
-          best ||= searched(&told)
-          told&.call(1.0)
-          Found.new(schedule: best, value: @board.value(best), bound: exact ? @board.value(best) : Bound.new(@board, @squad).value, exact: exact)
-        end
-
-        private
-
-        # Laying out is counted as a third of the work.
-        def searched(&told)
-          laid_out = @tried.times.map do |i|
-            told&.call(i.fdiv(3 * @tried))
-            Construct.new(@board, @random, calm: i.zero?).schedule
+        laid_out << Improve.new(@board, @random).anew(@from) if @from
+        done = 0
+        laid_out.uniq.max_by(@kept) { |schedule| @board.value(schedule) }.map do |schedule|
+          Improve.new(@board, @random).from(schedule, moves: @moves) do
+            done += 1
+            told&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
           end
-          laid_out << Improve.new(@board, @random).anew(@from) if @from
-          done = 0
-          laid_out.uniq.max_by(@kept) { |schedule| @board.value(schedule) }.map do |schedule|
-            Improve.new(@board, @random).from(schedule, moves: @moves) do
-              done += 1
-              told&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
-            end
-          end.max_by { |schedule| @board.value(schedule) }
-        end
+        end.max_by { |schedule| @board.value(schedule) }
       end
     end
   end

@@ -1,46 +1,44 @@
 module JauntyBell
-  module Services
-    module Book
-      # What is kept that can be worked out from facts: after a database of an older version has been brought up to date
-      # it is worked out once, so that nobody finds
-      # an empty Book.
-      class Derived
-        # Works out what is missing of every club; the block is told a line for each thing that takes a while. Returns how
-        # many students and classes it was.
-        def self.renew(db, &told) = db[:clubs].select_order_map(:id).sum { |id| new(db, id).renew(&told) }
+  module Services::Book
+    # What is kept that can be worked out from facts: after a database of an older version has been brought up to date
+    # it is worked out once, so that nobody finds
+    # an empty Book.
+    class Derived
+      # Works out what is missing of every club; the block is told a line for each thing that takes a while. Returns how
+      # many students and classes it was.
+      def self.renew(db, &told) = db[:clubs].select_order_map(:id).sum { |id| new(db, id).renew(&told) }
 
-        def initialize(db, club_id)
-          @club = Club.new(db, club_id)
-        end
+      def initialize(db, club_id)
+        @club = Club.new(db, club_id)
+      end
 
-        def renew
-          students, classes = unmastered, unworked
-          yield "Working out what #{students.size} students of #{name} own …" if students.any?
-          students.each_slice(25) { |some| @club.masteries.rewrite(some) }
-          yield "Working out what #{classes.size} classes of #{name} came to …" if classes.any?
-          classes.each { |row| Floor::OpenClass.new(@club, row).keep_work }
-          students.size + classes.size
-        end
+      def renew
+        students, classes = unmastered, unworked
+        yield "Working out what #{students.size} students of #{name} own …" if students.any?
+        students.each_slice(25) { |some| @club.masteries.rewrite(some) }
+        yield "Working out what #{classes.size} classes of #{name} came to …" if classes.any?
+        classes.each { |row| Services::Floor::OpenClass.new(@club, row).keep_work }
+        students.size + classes.size
+      end
 
-        private
+      private
 
-        def db = @club.db
+      def db = @club.db
 
-        def club_id = @club.id
+      def club_id = @club.id
 
-        def name = @club.people.club[:name]
+      def name = @club.people.club[:name]
 
-        # Students with marks of whom nothing is kept.
-        def unmastered
-          kept = db[:masteries].where(club_id: club_id).select(:student_id)
-          db[:marks].where(club_id: club_id, taken_back_at: nil).exclude(student_id: kept).distinct.select_order_map(:student_id)
-        end
+      # Students with marks of whom nothing is kept.
+      def unmastered
+        kept = db[:masteries].where(club_id: club_id).select(:student_id)
+        db[:marks].where(club_id: club_id, taken_back_at: nil).exclude(student_id: kept).distinct.select_order_map(:student_id)
+      end
 
-        # Classes that took place from a card and of which nothing is kept.
-        def unworked
-          kept = db[:class_works].where(club_id: club_id).select(:class_id)
-          db[:classes].where(club_id: club_id).exclude(ended_at: nil).exclude(card_id: nil).exclude(id: kept).order(:starts_at).all
-        end
+      # Classes that took place from a card and of which nothing is kept.
+      def unworked
+        kept = db[:class_works].where(club_id: club_id).select(:class_id)
+        db[:classes].where(club_id: club_id).exclude(ended_at: nil).exclude(card_id: nil).exclude(id: kept).order(:starts_at).all
       end
     end
   end

@@ -1,67 +1,65 @@
 module JauntyBell
-  module Services
-    module Card
-      # A card from a file, put on the club's shelf with what it drills, as far as that is not there already.
-      class FileImport
-        # `read` a card as it was read: name, minutes, level, blocks that go by names, combinations {name => meaning}, and
-        # drills as Store::Drills takes them, their pools by name.
-        def initialize(club, read)
-          @club = club
-          @read = read
+  module Services::Card
+    # A card from a file, put on the club's shelf with what it drills, as far as that is not there already.
+    class FileImport
+      # `read` a card as it was read: name, minutes, level, blocks that go by names, combinations {name => meaning}, and
+      # drills as Store::Drills takes them, their pools by name.
+      def initialize(club, read)
+        @club = club
+        @read = read
+      end
+
+      # The id of the new card. Raises Core::InvalidInput or Store::Conflict; nothing is kept then.
+      def keep
+        @club.db.transaction(savepoint: true) do
+          whole = @club.plans.reckoned(@read.blocks, @read.minutes, nil, shelf: shelf)
+          @club.cards.add(id: SecureRandom.uuid, name: @read.name, level: @read.level, group_id: nil, **Core::Card::Data.kept(whole))[:id]
         end
+      end
 
-        # The id of the new card. Raises Core::InvalidInput or Store::Conflict; nothing is kept then.
-        def keep
-          @club.db.transaction(savepoint: true) do
-            whole = @club.plans.reckoned(@read.blocks, @read.minutes, nil, shelf: shelf)
-            @club.cards.add(id: SecureRandom.uuid, name: @read.name, level: @read.level, group_id: nil, **Core::Card::Data.kept(whole))[:id]
-          end
-        end
+      private
 
-        private
+      # A Core::Card::Shelf that answers to the names in the file with what is on the club's shelf.
+      def shelf
+        ids = @read.combinations.to_h { |name, meaning| [name, combination(name, meaning)] }
+        named = ids.to_h { |name, id| [name, Core::Card::Named.new(id: id, name: name, what: @read.combinations[name])] }
+        rows = @read.drills.to_h { |facts| [facts[:name], drill(facts, ids)] }
+        drills = Core::Card::Shelf.of(rows.values, {}, ids.to_h { |name, id| [id, @read.combinations[name]] }).drills
+        Core::Card::Shelf.new(rows.transform_values { |row| drills.fetch(row[:id]) }, named)
+      end
 
-        # A Core::Card::Shelf that answers to the names in the file with what is on the club's shelf.
-        def shelf
-          ids = @read.combinations.to_h { |name, meaning| [name, combination(name, meaning)] }
-          named = ids.to_h { |name, id| [name, Core::Card::Named.new(id: id, name: name, what: @read.combinations[name])] }
-          rows = @read.drills.to_h { |facts| [facts[:name], drill(facts, ids)] }
-          drills = Core::Card::Shelf.of(rows.values, {}, ids.to_h { |name, id| [id, @read.combinations[name]] }).drills
-          Core::Card::Shelf.new(rows.transform_values { |row| drills.fetch(row[:id]) }, named)
-        end
+      # The id of the combination of that name and meaning, else of a new one, under a name that is free.
+      def combination(name, meaning)
+        same = on_shelf.find { |row| row[:name] == name }
+        return same[:id] if same && @club.combinations.meaning(same) == meaning
+        @club.combinations.add(id: SecureRandom.uuid, name: same ? @club.combinations.free_name(name) : name, combination: meaning)[:id]
+      end
 
-        # The id of the combination of that name and meaning, else of a new one, under a name that is free.
-        def combination(name, meaning)
-          same = on_shelf.find { |row| row[:name] == name }
-          return same[:id] if same && @club.combinations.meaning(same) == meaning
-          @club.combinations.add(id: SecureRandom.uuid, name: same ? @club.combinations.free_name(name) : name, combination: meaning)[:id]
-        end
+      def on_shelf = @on_shelf ||= @club.combinations.all
 
-        def on_shelf = @on_shelf ||= @club.combinations.all
+      # The row of the drill of that name and those facts, else of a new one, under a name that is free.
+      def drill(facts, ids)
+        pool = facts[:pool].map { |each| {combination_id: ids.fetch(each[:combination]), at_rungs: each[:at_rungs]} }
+        wanted = facts.merge(pool: pool)
+        there = drills.find { |row| row[:name] == wanted[:name] }
+        return there if there && plain(there) == plain(wanted)
+        name = there ? free_name(wanted[:name]) : wanted[:name]
+        @club.drills.add(id: SecureRandom.uuid, **wanted, name: name).tap { |row| drills << row }
+      end
 
-        # The row of the drill of that name and those facts, else of a new one, under a name that is free.
-        def drill(facts, ids)
-          pool = facts[:pool].map { |each| {combination_id: ids.fetch(each[:combination]), at_rungs: each[:at_rungs]} }
-          wanted = facts.merge(pool: pool)
-          there = drills.find { |row| row[:name] == wanted[:name] }
-          return there if there && plain(there) == plain(wanted)
-          name = there ? free_name(wanted[:name]) : wanted[:name]
-          @club.drills.add(id: SecureRandom.uuid, **wanted, name: name).tap { |row| drills << row }
-        end
+      # Those on the shelf, with what has been put there.
+      def drills = @drills ||= @club.drills.all
 
-        # Those on the shelf, with what has been put there.
-        def drills = @drills ||= @club.drills.all
+      # What makes a drill what it is, however it was written.
+      def plain(row)
+        facts = row.slice(*Store::Drills::FACTS).transform_values { |value| value.is_a?(Numeric) ? value.to_f : value }
+        lists = row.slice(*Store::Drills::LISTS).transform_values { |list| list&.to_a }
+        [facts, lists, row[:pool].map { |each| [each[:combination_id], each[:at_rungs].to_a] }]
+      end
 
-        # What makes a drill what it is, however it was written.
-        def plain(row)
-          facts = row.slice(*Store::Drills::FACTS).transform_values { |value| value.is_a?(Numeric) ? value.to_f : value }
-          lists = row.slice(*Store::Drills::LISTS).transform_values { |list| list&.to_a }
-          [facts, lists, row[:pool].map { |each| [each[:combination_id], each[:at_rungs].to_a] }]
-        end
-
-        def free_name(name)
-          taken = drills.map { |row| row[:name] }
-          (2..).lazy.map { |n| "#{name} #{n}" }.find { |candidate| !taken.include?(candidate) }
-        end
+      def free_name(name)
+        taken = drills.map { |row| row[:name] }
+        (2..).lazy.map { |n| "#{name} #{n}" }.find { |candidate| !taken.include?(candidate) }
       end
     end
   end

@@ -1,69 +1,67 @@
 module JauntyBell
-  module Services
-    module Card
-      # Cards as the core plans them: blocks with what they name from the club's shelf, and whom the card is judged for.
-      #
-      #   club.plans.plan(card[:blocks], card[:minutes], group: card[:group_id]).findings
-      class Plans
-        USUAL_WEEKS = 8 # looked back for the club's usual share of hands
-        DAY = 86_400 # seconds
+  module Services::Card
+    # Cards as the core plans them: blocks with what they name from the club's shelf, and whom the card is judged for.
+    #
+    #   club.plans.plan(card[:blocks], card[:minutes], group: card[:group_id]).findings
+    class Plans
+      USUAL_WEEKS = 8 # looked back for the club's usual share of hands
+      DAY = 86_400 # seconds
 
-        def initialize(club)
-          @club = club
-        end
+      def initialize(club)
+        @club = club
+      end
 
-        # A Core::Card::Plan from blocks as plain data. `group` and `students` say whom it is for: `students` overrides the
-        # number of the group's own; `roster` are rows of the students expected.
-        def plan(data, minutes, group: nil, students: nil, roster: nil)
-          Core::Card::Plan.new(blocks(data), minutes: minutes, company: company(group, students, roster))
-        end
+      # A Core::Card::Plan from blocks as plain data. `group` and `students` say whom it is for: `students` overrides the
+      # number of the group's own; `roster` are rows of the students expected.
+      def plan(data, minutes, group: nil, students: nil, roster: nil)
+        Core::Card::Plan.new(blocks(data), minutes: minutes, company: company(group, students, roster))
+      end
 
-        # The same for what only wants its time and counts: no more is asked of the club than how many there are.
-        def reckoned(data, minutes, students, shelf: shelf_of(data))
-          company = Core::Card::Company.new(students: students, school: @club.school.settings, reading: @club.reading)
-          Core::Card::Plan.new(Core::Card::Data.blocks(data, shelf), minutes: minutes, company: company)
-        end
+      # The same for what only wants its time and counts: no more is asked of the club than how many there are.
+      def reckoned(data, minutes, students, shelf: shelf_of(data))
+        company = Core::Card::Company.new(students: students, school: @club.school.settings, reading: @club.reading)
+        Core::Card::Plan.new(Core::Card::Data.blocks(data, shelf), minutes: minutes, company: company)
+      end
 
-        # A card's row reckoned for its usual group.
-        def of_card(card) = reckoned(card[:blocks], card[:minutes], size_of(card[:group_id]))
+      # A card's row reckoned for its usual group.
+      def of_card(card) = reckoned(card[:blocks], card[:minutes], size_of(card[:group_id]))
 
-        # Core::Card::Blocks from plain data.
-        def blocks(data) = Core::Card::Data.blocks(data, shelf_of(data))
+      # Core::Card::Blocks from plain data.
+      def blocks(data) = Core::Card::Data.blocks(data, shelf_of(data))
 
-        # How many a group has; nil for none.
-        def size_of(group_id) = group_id && @club.people.students(group: group_id).size.nonzero?
+      # How many a group has; nil for none.
+      def size_of(group_id) = group_id && @club.people.students(group: group_id).size.nonzero?
 
-        # A Core::Card::Shelf of the drills and combinations that data names, in at most four queries.
-        def shelf_of(data)
-          drill_ids, combination_ids = Core::Card::Data.named(data)
-          drills = @club.drills.by_id(drill_ids)
-          rows = @club.combinations.by_id(combination_ids + drills.flat_map { |row| row[:pool].map { |each| each[:combination_id] } })
-          Core::Card::Shelf.of(drills, rows.slice(*combination_ids), rows.transform_values { |row| @club.combinations.meaning(row) },
-            pool_names: rows.transform_values { |row| row[:name] })
-        end
+      # A Core::Card::Shelf of the drills and combinations that data names, in at most four queries.
+      def shelf_of(data)
+        drill_ids, combination_ids = Core::Card::Data.named(data)
+        drills = @club.drills.by_id(drill_ids)
+        rows = @club.combinations.by_id(combination_ids + drills.flat_map { |row| row[:pool].map { |each| each[:combination_id] } })
+        Core::Card::Shelf.of(drills, rows.slice(*combination_ids), rows.transform_values { |row| @club.combinations.meaning(row) },
+          pool_names: rows.transform_values { |row| row[:name] })
+      end
 
-        # A student's row as a card knows them.
-        def person(row, holds)
-          Core::Card::Person.new(**row.slice(:id, :name, :level), stance: row[:stance].to_sym, holds: holds)
-        end
+      # A student's row as a card knows them.
+      def person(row, holds)
+        Core::Card::Person.new(**row.slice(:id, :name, :level), stance: row[:stance].to_sym, holds: holds)
+      end
 
-        private
+      private
 
-        # `roster` are rows of the students expected; the group's where it is nil.
-        def company(group_id, students, roster)
-          group = group_id && @club.people.groups.find { |row| row[:id] == group_id }
-          roster ||= group ? @club.people.students(group: group_id) : []
-          held = held(roster)
-          Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: held, juniors: group ? group[:juniors] : false,
-            met: (@club.classes.met(group_id).to_set if group), usual: @club.cards.usual_left(Clock.now - USUAL_WEEKS * 7 * DAY),
-            school: @club.school.settings, reading: @club.reading, shelf: held.any? ? @club.shelf : {})
-        end
+      # `roster` are rows of the students expected; the group's where it is nil.
+      def company(group_id, students, roster)
+        group = group_id && @club.people.groups.find { |row| row[:id] == group_id }
+        roster ||= group ? @club.people.students(group: group_id) : []
+        held = held(roster)
+        Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: held, juniors: group ? group[:juniors] : false,
+          met: (@club.classes.met(group_id).to_set if group), usual: @club.cards.usual_left(Clock.now - USUAL_WEEKS * 7 * DAY),
+          school: @club.school.settings, reading: @club.reading, shelf: held.any? ? @club.shelf : {})
+      end
 
-        # Those of the students who are held back today.
-        def held(roster)
-          holds = @club.care.holds(@club.today, roster.map { |row| row[:id] })
-          roster.select { |row| holds.key?(row[:id]) }.map { |row| person(row, holds[row[:id]]) }
-        end
+      # Those of the students who are held back today.
+      def held(roster)
+        holds = @club.care.holds(@club.today, roster.map { |row| row[:id] })
+        roster.select { |row| holds.key?(row[:id]) }.map { |row| person(row, holds[row[:id]]) }
       end
     end
   end

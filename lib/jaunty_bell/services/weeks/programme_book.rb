@@ -1,141 +1,139 @@
 module JauntyBell
-  module Services
-    module Weeks
-      # A programme met with its group as it stands today: what the page shows of it and what is planned from.
-      class ProgrammeBook
-        attr_reader :row, :today
+  module Services::Weeks
+    # A programme met with its group as it stands today: what the page shows of it and what is planned from.
+    class ProgrammeBook
+      attr_reader :row, :today
 
-        # `row` of Store::Programmes.
-        def initialize(club, row)
-          @club = club
-          @row = row
-          @settings = club.school.settings
-          @today = club.today
-          @group = club.people.groups.find { |group| group[:id] == row[:group_id] }
-          @squads = Store::Squads.new(club.db, club.id, row[:group_id], masteries: club.masteries, half_life: @settings.half_life, today: @today)
+      # `row` of Store::Programmes.
+      def initialize(club, row)
+        @club = club
+        @row = row
+        @settings = club.school.settings
+        @today = club.today
+        @group = club.people.groups.find { |group| group[:id] == row[:group_id] }
+        @squads = Store::Squads.new(club.db, club.id, row[:group_id], masteries: club.masteries, half_life: @settings.half_life, today: @today)
+      end
+
+      # The card it goes by (Core::Card::Plan).
+      def template = @template ||= @club.plans.of_card(@club.cards.find(row[:template_id]))
+
+      attr_reader :squads
+
+      # Raises Core::InvalidInput for settings that cannot be planned.
+      def programme
+        @programme ||= Core::Weeks::Programme.from_data(row[:settings]) { |each| each.fetch("combination_id") }
+          .but(slots: Core::Weeks::Draft.technical(template).size, seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2), usual: squads.usual(start)).checked
+      end
+
+      def start = Date.iso8601(row[:settings].fetch("start"))
+
+      # The first day that is still to be planned: today, or the day after it once its class has been held.
+      def from = @from ||= [start, squads.held_days(today).include?(today) ? today + 1 : today].max
+
+      # {id => Core::Card::Named} of what may be taught.
+      def shelf = @club.shelf
+
+      # {id => name} of every combination, those no longer on the shelf too.
+      def combination_names = @club.book.combination_names
+
+      def learners = @learners ||= squads.learners(away: away)
+
+      def left_out = squads.away(away)
+
+      def layout
+        @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from, habits: habits, school: @settings, juniors: @group[:juniors])
+      end
+
+      def habits = @habits ||= squads.habits(ladder, shelf.keys.to_h { |id| [id, basis.of(id)] })
+
+      def ladder = Core::Bench::Rungs.from(@settings.first_rung)
+
+      # {week => load} that came in the weeks of the programme that are over.
+      def came
+        @came ||= squads.loads(start).group_by { |on, _| (on - start).to_i / 7 }.select { |week, _| start + 7 * (week + 1) <= today }.transform_values { |days| days.sum(&:last) }
+      end
+
+      # Classes of the group that have been held since the plan in force was made.
+      def held_since = (plan = in_force) ? squads.held_days(plan[:planned_on]).count { |day| day < from } : 0
+
+      def in_force = @in_force ||= @club.programmes.in_force(row[:id])
+
+      # What makes a plan that goes on from the one in force: everything is read here, and calling it asks nothing more of the club. It takes a block that is told
+      # how far it is. Raises Core::InvalidInput where there is nothing to plan.
+      def planning(seed: 0)
+        layout.refuse_empty
+        given = {seed: seed, from: places_in_force, came: came}
+        ->(&told) { layout.plan(**given, &told) }
+      end
+
+      # {strand id => {class => times over}} of the plan in force, by the classes of the new one.
+      def places_in_force
+        return unless in_force
+        days = layout.meetings.each_with_index.to_h { |meeting, index| [[meeting.on.iso8601, meeting.at], index] }
+        in_force[:plan]["classes"].each_with_object({}) do |planned, found|
+          index = days[planned.values_at("on", "at")] or next
+          planned["places"].each { |place| (found[place["combination_id"]] ||= {})[index] = place["times"] }
         end
+      end
 
-        # The card it goes by (Core::Card::Plan).
-        def template = @template ||= @club.plans.of_card(@club.cards.find(row[:template_id]))
-
-        attr_reader :squads
-
-        # Raises Core::InvalidInput for settings that cannot be planned.
-        def programme
-          @programme ||= Core::Weeks::Programme.from_data(row[:settings]) { |each| each.fetch("combination_id") }
-            .but(slots: Core::Weeks::Draft.technical(template).size, seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2), usual: squads.usual(start)).checked
+      # Classes that are over, as the plans that were in force then had them (plain data).
+      def past_classes
+        @past_classes ||= programme.meetings.select { |meeting| meeting.on < from }.filter_map do |meeting|
+          plan = taken.reverse.find { |each| each[:planned_on] <= meeting.on }
+          plan && plan[:plan]["classes"].find { |planned| planned.values_at("on", "at") == [meeting.on.iso8601, meeting.at] }
         end
+      end
 
-        def start = Date.iso8601(row[:settings].fetch("start"))
+      # What a proposed plan does otherwise (Core::Weeks::Move).
+      def moves(proposed)
+        return [] unless in_force
+        day = proposed[:planned_on].iso8601
+        before, after = [in_force, proposed].map { |each| by_day(each[:plan], day) }
+        Core::Weeks::Moves.new(before, after, said: said_by_now, owns: shares(proposed, "now"), ends: ends(proposed)).all
+      end
 
-        # The first day that is still to be planned: today, or the day after it once its class has been held.
-        def from = @from ||= [start, squads.held_days(today).include?(today) ? today + 1 : today].max
+      # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was marked on what it drilled.
+      def scores = Core::Weeks::Scores.new(forecasts)
 
-        # {id => Core::Card::Named} of what may be taught.
-        def shelf = @club.shelf
+      private
 
-        # {id => name} of every combination, those no longer on the shelf too.
-        def combination_names = @club.book.combination_names
+      def away = @settings.pointed_out["away"]
 
-        def learners = @learners ||= squads.learners(away: away)
+      def basis = @basis ||= Core::Bench::Basis.new(shelf.transform_values(&:what))
 
-        def left_out = squads.away(away)
+      def by_day(plan, from)
+        plan["classes"].select { |planned| planned["on"] >= from }.to_h { |planned| [[Date.iso8601(planned["on"]), planned["at"]], planned["places"].map { |place| place.values_at("combination_id", "rung", "times") }] }
+      end
 
-        def layout
-          @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from, habits: habits, school: @settings, juniors: @group[:juniors])
-        end
+      def shares(plan, key) = plan[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook[key]] }
 
-        def habits = @habits ||= squads.habits(ladder, shelf.keys.to_h { |id| [id, basis.of(id)] })
+      # What the plans in force expected of their goals, at the rung wanted, after the last class with each.
+      def said_by_now
+        wanted = in_force[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook["rung"]] }
+        past_classes.flat_map { |planned| planned["places"] }.select { |place| wanted[place["combination_id"]] == place["rung"] }.to_h { |place| [place["combination_id"], place["after"]] }
+      end
 
-        def ladder = Core::Bench::Rungs.from(@settings.first_rung)
+      def ends(proposed)
+        was, is = shares(in_force, "share"), shares(proposed, "share")
+        (was.keys & is.keys).to_h { |id| [id, [was[id], is[id]]] }
+      end
 
-        # {week => load} that came in the weeks of the programme that are over.
-        def came
-          @came ||= squads.loads(start).group_by { |on, _| (on - start).to_i / 7 }.select { |week, _| start + 7 * (week + 1) <= today }.transform_values { |days| days.sum(&:last) }
-        end
+      def taken = @taken ||= @club.programmes.taken(row[:id])
 
-        # Classes of the group that have been held since the plan in force was made.
-        def held_since = (plan = in_force) ? squads.held_days(plan[:planned_on]).count { |day| day < from } : 0
+      def forecasts
+        held = squads.held_days(start).map(&:iso8601)
+        classes = past_classes.select { |planned| held.include?(planned["on"]) }
+        return [] if classes.empty?
+        marks = squads.marks(start - 4 * @settings.half_life)
+        classes.flat_map { |planned| planned["places"].flat_map { |place| came_of(place, Date.iso8601(planned["on"]), marks) } }
+      end
 
-        def in_force = @in_force ||= @club.programmes.in_force(row[:id])
-
-        # What makes a plan that goes on from the one in force: everything is read here, and calling it asks nothing more of the club. It takes a block that is told
-        # how far it is. Raises Core::InvalidInput where there is nothing to plan.
-        def planning(seed: 0)
-          layout.refuse_empty
-          given = {seed: seed, from: places_in_force, came: came}
-          ->(&told) { layout.plan(**given, &told) }
-        end
-
-        # {strand id => {class => times over}} of the plan in force, by the classes of the new one.
-        def places_in_force
-          return unless in_force
-          days = layout.meetings.each_with_index.to_h { |meeting, index| [[meeting.on.iso8601, meeting.at], index] }
-          in_force[:plan]["classes"].each_with_object({}) do |planned, found|
-            index = days[planned.values_at("on", "at")] or next
-            planned["places"].each { |place| (found[place["combination_id"]] ||= {})[index] = place["times"] }
-          end
-        end
-
-        # Classes that are over, as the plans that were in force then had them (plain data).
-        def past_classes
-          @past_classes ||= programme.meetings.select { |meeting| meeting.on < from }.filter_map do |meeting|
-            plan = taken.reverse.find { |each| each[:planned_on] <= meeting.on }
-            plan && plan[:plan]["classes"].find { |planned| planned.values_at("on", "at") == [meeting.on.iso8601, meeting.at] }
-          end
-        end
-
-        # What a proposed plan does otherwise (Core::Weeks::Move).
-        def moves(proposed)
-          return [] unless in_force
-          day = proposed[:planned_on].iso8601
-          before, after = [in_force, proposed].map { |each| by_day(each[:plan], day) }
-          Core::Weeks::Moves.new(before, after, said: said_by_now, owns: shares(proposed, "now"), ends: ends(proposed)).all
-        end
-
-        # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was marked on what it drilled.
-        def scores = Core::Weeks::Scores.new(forecasts)
-
-        private
-
-        def away = @settings.pointed_out["away"]
-
-        def basis = @basis ||= Core::Bench::Basis.new(shelf.transform_values(&:what))
-
-        def by_day(plan, from)
-          plan["classes"].select { |planned| planned["on"] >= from }.to_h { |planned| [[Date.iso8601(planned["on"]), planned["at"]], planned["places"].map { |place| place.values_at("combination_id", "rung", "times") }] }
-        end
-
-        def shares(plan, key) = plan[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook[key]] }
-
-        # What the plans in force expected of their goals, at the rung wanted, after the last class with each.
-        def said_by_now
-          wanted = in_force[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook["rung"]] }
-          past_classes.flat_map { |planned| planned["places"] }.select { |place| wanted[place["combination_id"]] == place["rung"] }.to_h { |place| [place["combination_id"], place["after"]] }
-        end
-
-        def ends(proposed)
-          was, is = shares(in_force, "share"), shares(proposed, "share")
-          (was.keys & is.keys).to_h { |id| [id, [was[id], is[id]]] }
-        end
-
-        def taken = @taken ||= @club.programmes.taken(row[:id])
-
-        def forecasts
-          held = squads.held_days(start).map(&:iso8601)
-          classes = past_classes.select { |planned| held.include?(planned["on"]) }
-          return [] if classes.empty?
-          marks = squads.marks(start - 4 * @settings.half_life)
-          classes.flat_map { |planned| planned["places"].flat_map { |place| came_of(place, Date.iso8601(planned["on"]), marks) } }
-        end
-
-        def came_of(place, day, marks)
-          seen = place["said"].any? { |said| marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day } }
-          return [] unless seen
-          place["said"].map do |said|
-            known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }
-            [said["after"], Core::Book::Mastery.owned?(known, on: day, half_life: @settings.half_life)]
-          end
+      def came_of(place, day, marks)
+        seen = place["said"].any? { |said| marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day } }
+        return [] unless seen
+        place["said"].map do |said|
+          known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }
+          [said["after"], Core::Book::Mastery.owned?(known, on: day, half_life: @settings.half_life)]
         end
       end
     end

@@ -1,32 +1,30 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        # The catalogue of rules, one small object each.
-        module Rules
-          # Of these only the first that fires on an action stands; the order is theirs.
-          FIRST_OF = %i[LeadKickLoad OpenHip SameSideAgain HalfWound].freeze
-          EACH_ACTION = %i[RangeIn RangeOut AroundThenMore ColdStart HandAway UnansweredFeed WrongImplement LivePartner
-            StraightElbow TallUppercut LegTarget].freeze
-          WHOLE = %i[OpenFinish FeintLast LongForLevel KickTrade BareHand].freeze
+module JauntyBell::Core
+  module Bench
+    module Flow
+      # The catalogue of rules, one small object each.
+      module Rules
+        # Of these only the first that fires on an action stands; the order is theirs.
+        FIRST_OF = %i[LeadKickLoad OpenHip SameSideAgain HalfWound].freeze
+        EACH_ACTION = %i[RangeIn RangeOut AroundThenMore ColdStart HandAway UnansweredFeed WrongImplement LivePartner
+          StraightElbow TallUppercut LegTarget].freeze
+        WHOLE = %i[OpenFinish FeintLast LongForLevel KickTrade BareHand].freeze
 
-          def self.first_of = @first_of ||= instances(FIRST_OF)
+        def self.first_of = @first_of ||= instances(FIRST_OF)
 
-          def self.each_action = @each_action ||= instances(EACH_ACTION)
+        def self.each_action = @each_action ||= instances(EACH_ACTION)
 
-          # Of those for each action, the ones that have anything to say of one that is no contact strike of ours.
-          def self.without_contact = @without_contact ||= each_action.select { |rule| [AroundThenMore, UnansweredFeed].include?(rule.class) }
+        # Of those for each action, the ones that have anything to say of one that is no contact strike of ours.
+        def self.without_contact = @without_contact ||= each_action.select { |rule| [AroundThenMore, UnansweredFeed].include?(rule.class) }
 
-          def self.whole = @whole ||= instances(WHOLE)
+        def self.whole = @whole ||= instances(WHOLE)
 
-          def self.all = first_of + each_action + whole
+        def self.all = first_of + each_action + whole
 
-          # The rule with this id.
-          def self.[](id) = (@by_id ||= all.to_h { |rule| [rule.class.id, rule] }).fetch(id)
+        # The rule with this id.
+        def self.[](id) = (@by_id ||= all.to_h { |rule| [rule.class.id, rule] }).fetch(id)
 
-          def self.instances(names) = names.map { |name| const_get(name).new }.freeze
-          private_class_method :instances
-        end
+        def self.instances(names) = names.map { |name| const_get(name).new }.freeze
+        private_class_method :instances
       end
     end
   end

@@ -1,197 +1,195 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Frames
-        # Takes a pose through a walk and keeps the keyframes. The numbers are the picture's own.
-        class Dance
-          REACH = {far: 175.0, long: 135.0, mid: 100.0, close: 70.0}.freeze # cm from the middle of the stance to the target
-          SIDE_STEP = 32.0 # cm
-          PIVOT = 90.0 # degrees
-          ANGLE_OUT = 45.0
-          OPEN_TOES = 32.0
-          HEEL_OUT = 40.0 # degrees the driving foot turns its toes in
-          # Degrees the standing foot turns out under a kick, and per cent of the weight on the lead foot at the end of a strike.
-          STANDING_TURN = {"round-kick" => 80.0, "switch-round-kick" => 80.0, "low-kick" => 62.0, "rising-round-kick" => 18.0, "spinning-back-kick" => 150.0, "side-kick" => 95.0}.freeze
-          LEAD_WEIGHT = {"jab" => 55, "cross" => 68, "slip lead" => 68, "slip rear" => 34, "roll lead" => 68, "roll rear" => 34, "pull-back" => 28, "duck" => 50}.freeze
+module JauntyBell::Core
+  module Bench
+    module Frames
+      # Takes a pose through a walk and keeps the keyframes. The numbers are the picture's own.
+      class Dance
+        REACH = {far: 175.0, long: 135.0, mid: 100.0, close: 70.0}.freeze # cm from the middle of the stance to the target
+        SIDE_STEP = 32.0 # cm
+        PIVOT = 90.0 # degrees
+        ANGLE_OUT = 45.0
+        OPEN_TOES = 32.0
+        HEEL_OUT = 40.0 # degrees the driving foot turns its toes in
+        # Degrees the standing foot turns out under a kick, and per cent of the weight on the lead foot at the end of a strike.
+        STANDING_TURN = {"round-kick" => 80.0, "switch-round-kick" => 80.0, "low-kick" => 62.0, "rising-round-kick" => 18.0, "spinning-back-kick" => 150.0, "side-kick" => 95.0}.freeze
+        LEAD_WEIGHT = {"jab" => 55, "cross" => 68, "slip lead" => 68, "slip rear" => 34, "roll lead" => 68, "roll rear" => 34, "pull-back" => 28, "duck" => 50}.freeze
 
-          def initialize(walk, reading)
-            @walk = walk
-            @pose = Pose.new(x: 0.0, y: 0.0, facing: 0.0, front: (walk.stance == :square) ? nil : :lead, left: (walk.stance == :southpaw) ? :rear : :lead)
-            @reading = reading
-            @band = walk.visits.first&.band_before || Flow::Body::LONG
-            @target = ahead(@band)
+        def initialize(walk, reading)
+          @walk = walk
+          @pose = Pose.new(x: 0.0, y: 0.0, facing: 0.0, front: (walk.stance == :square) ? nil : :lead, left: (walk.stance == :southpaw) ? :rear : :lead)
+          @reading = reading
+          @band = walk.visits.first&.band_before || Flow::Body::LONG
+          @target = ahead(@band)
+        end
+
+        # An array of Frames.
+        def frames
+          first = @walk.visits.first
+          @frames = [frame(0r, nil, :set, wound: first ? [first.lead, first.rear] : [Flow::Winding::HALF, Flow::Winding::FULL])]
+          @walk.visits.each { |visit| dance(visit) }
+          @frames
+        end
+
+        private
+
+        def dance(visit)
+          action = visit.action
+          @visit = visit
+          @begins = visit.starts_at
+          @lasts = Flow::Walk.beats_of(action)
+          step(action.with, 0r, @lasts * Rational(2, 3)) if action.with
+          if action.partner? then partner
+          elsif action.strike? then strike(action)
+          elsif action.technique.step? then step(action, 0r, @lasts)
+          else hold(action)
           end
+          rest
+        end
 
-          # An array of Frames.
-          def frames
-            first = @walk.visits.first
-            @frames = [frame(0r, nil, :set, wound: first ? [first.lead, first.rear] : [Flow::Winding::HALF, Flow::Winding::FULL])]
-            @walk.visits.each { |visit| dance(visit) }
-            @frames
-          end
+        # The frame at rest that ends every action.
+        def rest
+          @pose = @pose.set
+          keep(@lasts, :set, hands: home)
+        end
 
-          private
+        def keep(after, phase, **facts)
+          @frames << frame(@begins + after, @visit.index, phase, **facts)
+        end
 
-          def dance(visit)
-            action = visit.action
-            @visit = visit
-            @begins = visit.starts_at
-            @lasts = Flow::Walk.beats_of(action)
-            step(action.with, 0r, @lasts * Rational(2, 3)) if action.with
-            if action.partner? then partner
-            elsif action.strike? then strike(action)
-            elsif action.technique.step? then step(action, 0r, @lasts)
-            else hold(action)
-            end
-            rest
-          end
+        def frame(at, index, phase, weight: nil, wound: nil, hands: nil, zone: nil, drive: nil)
+          wound ||= @visit.after.first(2)
+          Frame.new(at: at, index: index, phase: phase, feet: @pose.feet, hip: [@pose.x.round(1), @pose.y.round(1)], facing: @pose.facing.round(1),
+            stance: @pose.stance, weight: weight || 50, wound: {lead: Flow::Winding::NAMES[wound[0]], rear: Flow::Winding::NAMES[wound[1]]},
+            hands: hands || {lead: :home, rear: :home}, band: Flow::BANDS[@band], target: @target.map { |place| place.round(1) }, zone: zone, drive: drive)
+        end
 
-          # The frame at rest that ends every action.
-          def rest
-            @pose = @pose.set
-            keep(@lasts, :set, hands: home)
-          end
+        def ahead(band)
+          reach = REACH.fetch(Flow::BANDS[band])
+          radians = @pose.facing * Math::PI / 180
+          [@pose.x + reach * Math.cos(radians), @pose.y + reach * Math.sin(radians)]
+        end
 
-          def keep(after, phase, **facts)
-            @frames << frame(@begins + after, @visit.index, phase, **facts)
-          end
+        # Both feet towards or away from the target, by the same amount.
+        def come_to(band)
+          @pose = @pose.moved(REACH.fetch(Flow::BANDS[@band]) - REACH.fetch(Flow::BANDS[band]))
+          @band = band
+        end
 
-          def frame(at, index, phase, weight: nil, wound: nil, hands: nil, zone: nil, drive: nil)
-            wound ||= @visit.after.first(2)
-            Frame.new(at: at, index: index, phase: phase, feet: @pose.feet, hip: [@pose.x.round(1), @pose.y.round(1)], facing: @pose.facing.round(1),
-              stance: @pose.stance, weight: weight || 50, wound: {lead: Flow::Winding::NAMES[wound[0]], rear: Flow::Winding::NAMES[wound[1]]},
-              hands: hands || {lead: :home, rear: :home}, band: Flow::BANDS[@band], target: @target.map { |place| place.round(1) }, zone: zone, drive: drive)
-          end
+        def home
+          out = @visit.after[3]
+          %i[lead rear].to_h { |side| [side, out.include?(side) ? :out : :home] }
+        end
 
-          def ahead(band)
-            reach = REACH.fetch(Flow::BANDS[band])
-            radians = @pose.facing * Math::PI / 180
-            [@pose.x + reach * Math.cos(radians), @pose.y + reach * Math.sin(radians)]
-          end
+        # What the partner does moves nobody's feet but theirs.
+        def partner
+          return if @visit.after[2] == @band
+          @band = @visit.after[2]
+          @target = ahead(@band)
+        end
 
-          # Both feet towards or away from the target, by the same amount.
-          def come_to(band)
-            @pose = @pose.moved(REACH.fetch(Flow::BANDS[@band]) - REACH.fetch(Flow::BANDS[band]))
-            @band = band
-          end
+        def hold(action)
+          key = [action.technique.id, action.side].compact.join(" ")
+          come_to(@visit.after[2]) if @visit.after[2] != @band
+          hands = home
+          hands = hands.merge(action.side => :out) if action.side && action.technique.limb == :hand
+          keep(@lasts / 2, :act, weight: LEAD_WEIGHT.fetch(key) { LEAD_WEIGHT[action.technique.id] }, hands: hands) unless action.pause?
+        end
 
-          def home
-            out = @visit.after[3]
-            %i[lead rear].to_h { |side| [side, out.include?(side) ? :out : :home] }
-          end
+        def strike(action)
+          come_to(@visit.band) if @visit.band != @band && !action.feint
+          action.technique.leg_strike? ? leg(action) : arm(action)
+          land(action) unless action.feint
+        end
 
-          # What the partner does moves nobody's feet but theirs.
-          def partner
-            return if @visit.after[2] == @band
-            @band = @visit.after[2]
-            @target = ahead(@band)
-          end
+        # The driving foot turns its heel out as the hip comes through.
+        def arm(action)
+          side = action.side
+          foot = (action.technique.id == "jab") ? @pose.other(side) : side
+          degrees = (action.technique.drive == :hip && action.technique.id != "jab") ? -@pose.hand(side) * HEEL_OUT : 0.0
+          @pose = @pose.but(turn: @pose.turn.merge(side => degrees))
+          weight = LEAD_WEIGHT.fetch(action.technique.id) { (side == :lead) ? 38 : 64 }
+          keep(@lasts / 2, :act, weight: weight, wound: [@visit.lead, @visit.rear], zone: action.level,
+            hands: home.merge(side => (action.level == :body) ? :low : :out), drive: {foot: foot, limb: "#{side} #{action.technique.limb}"})
+        end
 
-          def hold(action)
-            key = [action.technique.id, action.side].compact.join(" ")
+        # The kicking foot leaves the floor; the standing foot turns out under the hip.
+        def leg(action)
+          change_feet if action.technique.id == "switch-round-kick"
+          side = action.side
+          standing = @pose.other(side)
+          out = @pose.hand(standing) * STANDING_TURN.fetch(action.technique.id, 24.0)
+          @pose = @pose.but(lifted: side, along: @pose.along.merge(side => [REACH.fetch(Flow::BANDS[@band]) - 12.0, @pose.along[standing] + 30.0].max), turn: @pose.turn.merge(standing => out))
+          keep(@lasts / 2, :act, weight: (standing == :lead) ? 100 : 0, wound: [@visit.lead, @visit.rear], zone: action.level,
+            drive: {foot: standing, limb: "#{side} leg"})
+          keep(@lasts * Rational(3, 4), :pass, weight: (standing == :lead) ? 85 : 15) if under_the_hip(action, standing)
+        end
+
+        def under_the_hip(action, standing)
+          return false unless action.recovery == :down
+          @pose = @pose.but(lifted: nil, along: @pose.along.merge(action.side => @pose.along[standing]))
+        end
+
+        # Where the body stands after a strike: landed forward, turned all the way, pushed out.
+        def land(action)
+          case action.recovery
+          when :forward
+            @pose = @pose.but(front: action.side) if @pose.front
+            come_to(@visit.after[2])
+          when :around then @pose = @pose.but(facing: @pose.facing + @pose.hand(action.side) * -360.0)
+          else
+            @pose = @pose.but(front: :lead) if action.technique.id == "switch-round-kick" && @pose.front
             come_to(@visit.after[2]) if @visit.after[2] != @band
-            hands = home
-            hands = hands.merge(action.side => :out) if action.side && action.technique.limb == :hand
-            keep(@lasts / 2, :act, weight: LEAD_WEIGHT.fetch(key) { LEAD_WEIGHT[action.technique.id] }, hands: hands) unless action.pause?
           end
+        end
 
-          def strike(action)
-            come_to(@visit.band) if @visit.band != @band && !action.feint
-            action.technique.leg_strike? ? leg(action) : arm(action)
-            land(action) unless action.feint
+        def step(action, from, lasts)
+          case action.technique.id
+          when "switch" then pass(from + lasts / 2) { change_feet }
+          when "walk-up" then pass(from + lasts / 2) { change_feet } && come_to(nearer(1))
+          when "gallop-in" then gather(from + lasts / 2, @pose.other(front_foot), front_foot) && come_to(nearer(1))
+          when "gallop-out" then gather(from + lasts / 2, front_foot, @pose.other(front_foot)) && come_to(nearer(-1))
+          when "pivot" then turn(action, PIVOT)
+          when "angle-out" then turn(action, ANGLE_OUT, aside: SIDE_STEP)
+          when "step-off" then step_off(action)
+          when "step-side", "shuffle" then @pose = @pose.moved(0.0, @pose.hand(action.side) * SIDE_STEP)
+          when "step-in" then come_to(nearer(1))
+          when "step-out" then come_to(nearer(-1))
           end
+        end
 
-          # The driving foot turns its heel out as the hip comes through.
-          def arm(action)
-            side = action.side
-            foot = (action.technique.id == "jab") ? @pose.other(side) : side
-            degrees = (action.technique.drive == :hip && action.technique.id != "jab") ? -@pose.hand(side) * HEEL_OUT : 0.0
-            @pose = @pose.but(turn: @pose.turn.merge(side => degrees))
-            weight = LEAD_WEIGHT.fetch(action.technique.id) { (side == :lead) ? 38 : 64 }
-            keep(@lasts / 2, :act, weight: weight, wound: [@visit.lead, @visit.rear], zone: action.level,
-              hands: home.merge(side => (action.level == :body) ? :low : :out), drive: {foot: foot, limb: "#{side} #{action.technique.limb}"})
-          end
+        def front_foot = @pose.front || :lead
 
-          # The kicking foot leaves the floor; the standing foot turns out under the hip.
-          def leg(action)
-            change_feet if action.technique.id == "switch-round-kick"
-            side = action.side
-            standing = @pose.other(side)
-            out = @pose.hand(standing) * STANDING_TURN.fetch(action.technique.id, 24.0)
-            @pose = @pose.but(lifted: side, along: @pose.along.merge(side => [REACH.fetch(Flow::BANDS[@band]) - 12.0, @pose.along[standing] + 30.0].max), turn: @pose.turn.merge(standing => out))
-            keep(@lasts / 2, :act, weight: (standing == :lead) ? 100 : 0, wound: [@visit.lead, @visit.rear], zone: action.level,
-              drive: {foot: standing, limb: "#{side} leg"})
-            keep(@lasts * Rational(3, 4), :pass, weight: (standing == :lead) ? 85 : 15) if under_the_hip(action, standing)
-          end
+        def nearer(by) = (@band + by).clamp(Flow::Body::FAR, Flow::Body::CLOSE)
 
-          def under_the_hip(action, standing)
-            return false unless action.recovery == :down
-            @pose = @pose.but(lifted: nil, along: @pose.along.merge(action.side => @pose.along[standing]))
-          end
+        # Feet change place along their own lines; half way they stand level.
+        def change_feet = (@pose = @pose.but(front: @pose.other(@pose.front)).set if @pose.front)
 
-          # Where the body stands after a strike: landed forward, turned all the way, pushed out.
-          def land(action)
-            case action.recovery
-            when :forward
-              @pose = @pose.but(front: action.side) if @pose.front
-              come_to(@visit.after[2])
-            when :around then @pose = @pose.but(facing: @pose.facing + @pose.hand(action.side) * -360.0)
-            else
-              @pose = @pose.but(front: :lead) if action.technique.id == "switch-round-kick" && @pose.front
-              come_to(@visit.after[2]) if @visit.after[2] != @band
-            end
-          end
+        def pass(after)
+          @pose = @pose.but(along: {lead: 0.0, rear: 0.0})
+          keep(after, :pass)
+          yield
+          true
+        end
 
-          def step(action, from, lasts)
-            case action.technique.id
-            when "switch" then pass(from + lasts / 2) { change_feet }
-            when "walk-up" then pass(from + lasts / 2) { change_feet } && come_to(nearer(1))
-            when "gallop-in" then gather(from + lasts / 2, @pose.other(front_foot), front_foot) && come_to(nearer(1))
-            when "gallop-out" then gather(from + lasts / 2, front_foot, @pose.other(front_foot)) && come_to(nearer(-1))
-            when "pivot" then turn(action, PIVOT)
-            when "angle-out" then turn(action, ANGLE_OUT, aside: SIDE_STEP)
-            when "step-off" then step_off(action)
-            when "step-side", "shuffle" then @pose = @pose.moved(0.0, @pose.hand(action.side) * SIDE_STEP)
-            when "step-in" then come_to(nearer(1))
-            when "step-out" then come_to(nearer(-1))
-            end
-          end
+        # One foot is brought up beside the other, on its own line, before the other goes.
+        def gather(after, moving, standing)
+          near = @pose.along[standing] + ((@pose.along[moving] < @pose.along[standing]) ? -9.0 : 9.0)
+          @pose = @pose.but(along: @pose.along.merge(moving => near))
+          keep(after, :pass)
+          @pose = @pose.set
+          true
+        end
 
-          def front_foot = @pose.front || :lead
+        # Round the front foot; the target comes round to stand ahead again.
+        def turn(action, degrees, aside: 0.0)
+          @pose = @pose.moved(0.0, @pose.hand(action.side) * aside).turned_about(front_foot, -@pose.hand(action.side) * degrees)
+          @target = ahead(@band)
+        end
 
-          def nearer(by) = (@band + by).clamp(Flow::Body::FAR, Flow::Body::CLOSE)
-
-          # Feet change place along their own lines; half way they stand level.
-          def change_feet = (@pose = @pose.but(front: @pose.other(@pose.front)).set if @pose.front)
-
-          def pass(after)
-            @pose = @pose.but(along: {lead: 0.0, rear: 0.0})
-            keep(after, :pass)
-            yield
-            true
-          end
-
-          # One foot is brought up beside the other, on its own line, before the other goes.
-          def gather(after, moving, standing)
-            near = @pose.along[standing] + ((@pose.along[moving] < @pose.along[standing]) ? -9.0 : 9.0)
-            @pose = @pose.but(along: @pose.along.merge(moving => near))
-            keep(after, :pass)
-            @pose = @pose.set
-            true
-          end
-
-          # Round the front foot; the target comes round to stand ahead again.
-          def turn(action, degrees, aside: 0.0)
-            @pose = @pose.moved(0.0, @pose.hand(action.side) * aside).turned_about(front_foot, -@pose.hand(action.side) * degrees)
-            @target = ahead(@band)
-          end
-
-          # Off the line with the toes open.
-          def step_off(action)
-            @pose = @pose.moved(6.0, @pose.hand(action.side) * SIDE_STEP)
-            @pose = @pose.but(turn: @pose.turn.merge(action.side => @pose.hand(action.side) * OPEN_TOES))
-            keep(@lasts / 2, :act)
-          end
+        # Off the line with the toes open.
+        def step_off(action)
+          @pose = @pose.moved(6.0, @pose.hand(action.side) * SIDE_STEP)
+          @pose = @pose.but(turn: @pose.turn.merge(action.side => @pose.hand(action.side) * OPEN_TOES))
+          keep(@lasts / 2, :act)
         end
       end
     end

@@ -1,16 +1,14 @@
-module JauntyBell
-  module Core
-    module Card
-      module Checks
-        # A drill or a combination taken off the shelf since.
-        class Gone < Check
-          rule "gone", :cue
+module JauntyBell::Core
+  module Card
+    module Checks
+      # A drill or a combination taken off the shelf since.
+      class Gone < Check
+        rule "gone", :cue
 
-          def findings
-            tasks.filter_map do |at, task|
-              named = [task.round.drill, task.round.combination].compact.find(&:archived)
-              say(at, "\"#{named.name}\" has been taken off the shelf since; the round still holds it. Bring it back there, or choose another here.") if named
-            end
+        def findings
+          tasks.filter_map do |at, task|
+            named = [task.round.drill, task.round.combination].compact.find(&:archived)
+            say(at, "\"#{named.name}\" has been taken off the shelf since; the round still holds it. Bring it back there, or choose another here.") if named
           end
         end
       end

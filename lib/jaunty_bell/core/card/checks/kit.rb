@@ -1,129 +1,127 @@
-module JauntyBell
-  module Core
-    module Card
-      module Checks
-        # Whether there is enough to hit, and room to hit it.
-        module Kit
-          # Implements that nobody has to own.
-          FREE = %w[air mirror partner].freeze
+module JauntyBell::Core
+  module Card
+    module Checks
+      # Whether there is enough to hit, and room to hit it.
+      module Kit
+        # Implements that nobody has to own.
+        FREE = %w[air mirror partner].freeze
 
-          # Fewer than are needed, or none at all: told once for the rounds of a block that want the same.
-          class Short < Check
-            rule "kit-short", :weak
+        # Fewer than are needed, or none at all: told once for the rounds of a block that want the same.
+        class Short < Check
+          rule "kit-short", :weak
 
-            def findings
-              return [] unless company.students
-              scarce = tasks.filter_map do |at, task|
-                next unless counted?(task)
-                need = Needs.of(task, blocks[at[0]], company)
-                owned = company.owned(task.implement)
-                [at, task, need, owned] if owned && owned < need
-              end
-              scarce.uniq { |at, task, need, _| [at[0], task.implement.id, need, task.round.swap == "alone"] }.map { |found| told(*found) }
+          def findings
+            return [] unless company.students
+            scarce = tasks.filter_map do |at, task|
+              next unless counted?(task)
+              need = Needs.of(task, blocks[at[0]], company)
+              owned = company.owned(task.implement)
+              [at, task, need, owned] if owned && owned < need
             end
+            scarce.uniq { |at, task, need, _| [at[0], task.implement.id, need, task.round.swap == "alone"] }.map { |found| told(*found) }
+          end
 
-            private
+          private
 
-            # The block's rounds on the same implement, changed.
-            def all_like(at, **changes)
-              wanted = tasks[at].implement
-              Edit.each_round(blocks) { |round, _, place| round.but(**changes) if place[0] == at[0] && tasks[place].implement == wanted }
-            end
+          # The block's rounds on the same implement, changed.
+          def all_like(at, **changes)
+            wanted = tasks[at].implement
+            Edit.each_round(blocks) { |round, _, place| round.but(**changes) if place[0] == at[0] && tasks[place].implement == wanted }
+          end
 
-            def counted?(task) = task.implement && !FREE.include?(task.implement.id)
+          def counted?(task) = task.implement && !FREE.include?(task.implement.id)
 
-            def told(at, task, need, owned)
-              name = task.implement.name
-              return none(at, task, name) if owned.zero?
-              reason = "#{Words.many(need, "set", "sets")} of #{name} are needed and the club owns #{owned}: #{sharing(task, owned)}."
-              say(at, reason, [*stand_ins(at, task), *shared(at, task), *halves(at, task)])
-            end
+          def told(at, task, need, owned)
+            name = task.implement.name
+            return none(at, task, name) if owned.zero?
+            reason = "#{Words.many(need, "set", "sets")} of #{name} are needed and the club owns #{owned}: #{sharing(task, owned)}."
+            say(at, reason, [*stand_ins(at, task), *shared(at, task), *halves(at, task)])
+          end
 
-            def none(at, task, name)
-              say(at, "The club owns no #{name}: what stands in for it, or tell the school what you own.", stand_ins(at, task), as: :fault)
-            end
+          def none(at, task, name)
+            say(at, "The club owns no #{name}: what stands in for it, or tell the school what you own.", stand_ins(at, task), as: :fault)
+          end
 
-            # Who goes without, in groups that share one.
-            def sharing(task, owned)
-              heads = company.students
-              sizes = (0...owned).map { |i| heads / owned + ((i < heads % owned) ? 1 : 0) }.tally
-              groups = sizes.map { |size, times| "#{Words.many(times, "group")} of #{size}" }
-              "shared out, #{Words.list(groups)}, each striking one turn in #{sizes.keys.max}"
-            end
+          # Who goes without, in groups that share one.
+          def sharing(task, owned)
+            heads = company.students
+            sizes = (0...owned).map { |i| heads / owned + ((i < heads % owned) ? 1 : 0) }.tally
+            groups = sizes.map { |size, times| "#{Words.many(times, "group")} of #{size}" }
+            "shared out, #{Words.list(groups)}, each striking one turn in #{sizes.keys.max}"
+          end
 
-            def stand_ins(at, task)
-              task.implement.stands_in.map { |id| Lexicon::Implements[id] }.select { |other| task.done_on?(other) && enough?(other, at, task) }
-                .map { |other| mend("On #{other.name} instead") { all_like(at, implement: other.id, **turns(other, task)) } }
-            end
+          def stand_ins(at, task)
+            task.implement.stands_in.map { |id| Lexicon::Implements[id] }.select { |other| task.done_on?(other) && enough?(other, at, task) }
+              .map { |other| mend("On #{other.name} instead") { all_like(at, implement: other.id, **turns(other, task)) } }
+          end
 
-            # What somebody holds is hit in turns.
-            def turns(other, task) = (other.held_by && task.round.swap == "alone" && task.kind != "circuit") ? {swap: "even"} : {}
+          # What somebody holds is hit in turns.
+          def turns(other, task) = (other.held_by && task.round.swap == "alone" && task.kind != "circuit") ? {swap: "even"} : {}
 
-            def enough?(other, at, task)
-              return true if FREE.include?(other.id)
-              instead = Task.new(task.round.but(implement: other.id), task.kind, school: school)
-              company.owned(other).to_i >= Needs.of(instead, blocks[at[0]], company)
-            end
+          def enough?(other, at, task)
+            return true if FREE.include?(other.id)
+            instead = Task.new(task.round.but(implement: other.id), task.kind, school: school)
+            company.owned(other).to_i >= Needs.of(instead, blocks[at[0]], company)
+          end
 
-            # Two at one bag, in turns.
-            def shared(at, task)
-              (task.round.swap == "alone" && !blocks[at[0]].circuit?) ? [mend("Two at each, in turns") { all_like(at, swap: "even") }] : []
-            end
+          # Two at one bag, in turns.
+          def shared(at, task)
+            (task.round.swap == "alone" && !blocks[at[0]].circuit?) ? [mend("Two at each, in turns") { all_like(at, swap: "even") }] : []
+          end
 
-            # Half the class here and half at another block's rounds, then change: circuits of two stations.
-            def halves(at, task)
-              return [] if blocks[at[0]].circuit?
-              own = scarce_rounds(at, task)
-              blocks.each_index.reject { |b| b == at[0] || blocks[b].circuit? }.filter_map do |b|
-                others = stations(b).select { |place| counted?(tasks[place]) && tasks[place].implement != task.implement }.first(own.size)
-                mend("Half here, half at #{blocks[b].name}, then change") { halved(own, others) } if others.size == own.size
-              end
-            end
-
-            def scarce_rounds(at, task) = stations(at[0]).select { |place| tasks[place].implement == task.implement }
-
-            # Each round paired with another in a circuit of its own, where the first of them stood.
-            def halved(own, others)
-              half = (company.students/2r).ceil
-              circuits = own.zip(others).map do |pair|
-                rounds = pair.map { |place| round_at(place).but(capacity: half) }
-                Block.new(kind: "circuit", title: rounds.map(&:title).uniq.join(" / "), rounds: rounds)
-              end
-              kept = blocks.each_with_index.map { |block, b| block.but(rounds: block.rounds.reject.with_index { |_, r| (own + others).include?([b, r]) }) }
-              b = own.first[0]
-              (kept[0...b] + circuits + kept[b..]).reject { |block| block.rounds.empty? }
+          # Half the class here and half at another block's rounds, then change: circuits of two stations.
+          def halves(at, task)
+            return [] if blocks[at[0]].circuit?
+            own = scarce_rounds(at, task)
+            blocks.each_index.reject { |b| b == at[0] || blocks[b].circuit? }.filter_map do |b|
+              others = stations(b).select { |place| counted?(tasks[place]) && tasks[place].implement != task.implement }.first(own.size)
+              mend("Half here, half at #{blocks[b].name}, then change") { halved(own, others) } if others.size == own.size
             end
           end
 
-          # How many of its implement a task needs.
-          module Needs
-            def self.of(task, block, company)
-              heads = block.circuit? ? [block.rotation(company.students).groups.max, task.round.capacity].min : company.students
-              task.shared? ? [heads / 2, 1].max : heads
+          def scarce_rounds(at, task) = stations(at[0]).select { |place| tasks[place].implement == task.implement }
+
+          # Each round paired with another in a circuit of its own, where the first of them stood.
+          def halved(own, others)
+            half = (company.students/2r).ceil
+            circuits = own.zip(others).map do |pair|
+              rounds = pair.map { |place| round_at(place).but(capacity: half) }
+              Block.new(kind: "circuit", title: rounds.map(&:title).uniq.join(" / "), rounds: rounds)
             end
+            kept = blocks.each_with_index.map { |block, b| block.but(rounds: block.rounds.reject.with_index { |_, r| (own + others).include?([b, r]) }) }
+            b = own.first[0]
+            (kept[0...b] + circuits + kept[b..]).reject { |block| block.rounds.empty? }
+          end
+        end
+
+        # How many of its implement a task needs.
+        module Needs
+          def self.of(task, block, company)
+            heads = block.circuit? ? [block.rotation(company.students).groups.max, task.round.capacity].min : company.students
+            task.shared? ? [heads / 2, 1].max : heads
+          end
+        end
+
+        # Floor space against the hall.
+        class Hall < Check
+          rule "hall-full", :caution
+
+          def findings
+            return [] unless company.students && school.hall.positive?
+            at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }.map { |place, task| [place, space_of(task)] }.max_by(&:last)
+            return [] if at.nil? || space <= school.hall
+            [say(at, "#{company.students} students at #{titled(at)} need about #{space} m² and the hall has #{school.hall}: somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
           end
 
-          # Floor space against the hall.
-          class Hall < Check
-            rule "hall-full", :caution
+          private
 
-            def findings
-              return [] unless company.students && school.hall.positive?
-              at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }.map { |place, task| [place, space_of(task)] }.max_by(&:last)
-              return [] if at.nil? || space <= school.hall
-              [say(at, "#{company.students} students at #{titled(at)} need about #{space} m² and the hall has #{school.hall}: somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
-            end
+          def space_of(task)
+            return 0 unless task.strikes?
+            task.shared? ? (company.students/2r).ceil * school.space["pair"] : company.students * school.space["bag"]
+          end
 
-            private
-
-            def space_of(task)
-              return 0 unless task.strikes?
-              task.shared? ? (company.students/2r).ceil * school.space["pair"] : company.students * school.space["bag"]
-            end
-
-            def waves(at)
-              (round_at(at).swap == "alone") ? [mend("Two waves: one works, one rests") { Edit.round(blocks, at, swap: "even") }] : []
-            end
+          def waves(at)
+            (round_at(at).swap == "alone") ? [mend("Two waves: one works, one rests") { Edit.round(blocks, at, swap: "even") }] : []
           end
         end
       end

@@ -1,18 +1,16 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # A strike from a side that is only half wound.
-          class HalfWound < WoundRule
-            rule "half-wound"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # A strike from a side that is only half wound.
+        class HalfWound < WoundRule
+          rule "half-wound"
 
-            WOUND = Winding::HALF
+          WOUND = Winding::HALF
 
-            private
+          private
 
-            def reason(action) = "The #{action.side} side is only half wound, so the #{name(action)} is all arm: wind it first."
-          end
+          def reason(action) = "The #{action.side} side is only half wound, so the #{name(action)} is all arm: wind it first."
         end
       end
     end

@@ -1,36 +1,34 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # A hand left out on the partner while the other strikes twice running: nothing guards that side.
-          class HandAway < Rule
-            rule "hand-away"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # A hand left out on the partner while the other strikes twice running: nothing guards that side.
+        class HandAway < Rule
+          rule "hand-away"
 
-            def check(visit, _walk)
-              return unless arm_strike?(visit.action) && visit.previous && arm_strike?(visit.before)
-              away = other(visit.action.side)
-              return unless visit.before.side == visit.action.side && visit.out.include?(away) && visit.previous.out.include?(away)
-              return if third_running?(visit, away)
-              yield finding(:cue, visit.index, "Your #{away} hand is still out: bring it home before the #{visit.action.side} strikes again.", seam: visit.seam)
-            end
+          def check(visit, _walk)
+            return unless arm_strike?(visit.action) && visit.previous && arm_strike?(visit.before)
+            away = other(visit.action.side)
+            return unless visit.before.side == visit.action.side && visit.out.include?(away) && visit.previous.out.include?(away)
+            return if third_running?(visit, away)
+            yield finding(:cue, visit.index, "Your #{away} hand is still out: bring it home before the #{visit.action.side} strikes again.", seam: visit.seam)
+          end
 
-            def mends(finding, walk)
-              action = walk.actions[finding.at]
-              away = other(action.side)
-              [["throw the hand that is out", walk.combination.replacing(finding.at, action.other_side)],
-                ["cover with it first", walk.combination.inserting(finding.at, act("cover", away))]]
-            end
+          def mends(finding, walk)
+            action = walk.actions[finding.at]
+            away = other(action.side)
+            [["throw the hand that is out", walk.combination.replacing(finding.at, action.other_side)],
+              ["cover with it first", walk.combination.inserting(finding.at, act("cover", away))]]
+          end
 
-            private
+          private
 
-            def arm_strike?(action) = action.contact? && action.technique.arm_strike?
+          def arm_strike?(action) = action.contact? && action.technique.arm_strike?
 
-            # It was told at the second strike already.
-            def third_running?(visit, away)
-              earlier = visit.previous.previous
-              earlier && arm_strike?(earlier.action) && earlier.action.side == visit.action.side && earlier.out.include?(away)
-            end
+          # It was told at the second strike already.
+          def third_running?(visit, away)
+            earlier = visit.previous.previous
+            earlier && arm_strike?(earlier.action) && earlier.action.side == visit.action.side && earlier.out.include?(away)
           end
         end
       end

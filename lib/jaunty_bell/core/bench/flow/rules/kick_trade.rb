@@ -1,30 +1,28 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # Partners who trade hard kicks. Never among juniors.
-          class KickTrade < Rule
-            rule "kick-trade"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # Partners who trade hard kicks. Never among juniors.
+        class KickTrade < Rule
+          rule "kick-trade"
 
-            def check(walk)
-              at = walk.actions.index { |action| action.contact? && action.technique.kick? && Force.hard?(action, walk.setting) }
-              return unless at && traded?(walk)
-              yield finding(walk.setting.juniors ? :fault : :caution, at,
-                "Trading hard kicks wants shin pads and a forearm to cover#{"; juniors do not trade them at all" if walk.setting.juniors}.")
-            end
+          def check(walk)
+            at = walk.actions.index { |action| action.contact? && action.technique.kick? && Force.hard?(action, walk.setting) }
+            return unless at && traded?(walk)
+            yield finding(walk.setting.juniors ? :fault : :caution, at,
+              "Trading hard kicks wants shin pads and a forearm to cover#{"; juniors do not trade them at all" if walk.setting.juniors}.")
+          end
 
-            def mends(finding, walk)
-              action = walk.actions[finding.at]
-              [["touch only", walk.combination.replacing(finding.at, action.but(force: :touch))]]
-            end
+          def mends(finding, walk)
+            action = walk.actions[finding.at]
+            [["touch only", walk.combination.replacing(finding.at, action.but(force: :touch))]]
+          end
 
-            private
+          private
 
-            def traded?(walk)
-              return true if walk.actions.any? { |action| action.partner? && action.strike? && !action.feint && action.technique.kick? }
-              walk.setting.manner == "trade" && walk.setting.implement&.live
-            end
+          def traded?(walk)
+            return true if walk.actions.any? { |action| action.partner? && action.strike? && !action.feint && action.technique.kick? }
+            walk.setting.manner == "trade" && walk.setting.implement&.live
           end
         end
       end

@@ -1,47 +1,45 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # A lead round or rising kick, or a lead straight or long knee, with nothing before it that loads the lead leg.
-          class LeadKickLoad < Rule
-            rule "lead-kick-load"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # A lead round or rising kick, or a lead straight or long knee, with nothing before it that loads the lead leg.
+        class LeadKickLoad < Rule
+          rule "lead-kick-load"
 
-            KICKS = %w[round-kick rising-round-kick straight-knee long-knee].freeze
+          KICKS = %w[round-kick rising-round-kick straight-knee long-knee].freeze
 
-            def check(visit, walk)
-              action = visit.action
-              return unless visit.contact? && action.side == :lead && KICKS.include?(action.technique.id)
-              return if action.force == :touch || visit.first_contact || loaded?(visit, walk.setting.school)
-              yield finding(severity(visit, walk.setting.school), visit.index, reason(visit), seam: visit.seam)
+          def check(visit, walk)
+            action = visit.action
+            return unless visit.contact? && action.side == :lead && KICKS.include?(action.technique.id)
+            return if action.force == :touch || visit.first_contact || loaded?(visit, walk.setting.school)
+            yield finding(severity(visit, walk.setting.school), visit.index, reason(visit), seam: visit.seam)
+          end
+
+          def mends(finding, walk)
+            walk.setting.school.lead_kick_loads.map do |load|
+              id, side = load.split
+              step = act(id, side&.to_sym)
+              ["#{name(step)} before it", walk.combination.inserting(finding.at, step)]
             end
+          end
 
-            def mends(finding, walk)
-              walk.setting.school.lead_kick_loads.map do |load|
-                id, side = load.split
-                step = act(id, side&.to_sym)
-                ["#{name(step)} before it", walk.combination.inserting(finding.at, step)]
-              end
+          private
+
+          def loaded?(visit, school)
+            school.lead_kick_loads.any? do |load|
+              id, side = load.split
+              visit.led_by?(id, side&.to_sym)
             end
+          end
 
-            private
+          # Weight that a rear hand or elbow has just sent over the lead leg.
+          def transfer?(visit) = visit.before&.contact? && visit.before.technique.arm_strike? && visit.before.side == :rear
 
-            def loaded?(visit, school)
-              school.lead_kick_loads.any? do |load|
-                id, side = load.split
-                visit.led_by?(id, side&.to_sym)
-              end
-            end
+          def severity(visit, school) = (school.lead_kick_bare || transfer?(visit)) ? :cue : :weak
 
-            # Weight that a rear hand or elbow has just sent over the lead leg.
-            def transfer?(visit) = visit.before&.contact? && visit.before.technique.arm_strike? && visit.before.side == :rear
-
-            def severity(visit, school) = (school.lead_kick_bare || transfer?(visit)) ? :cue : :weak
-
-            def reason(visit)
-              return "Let the #{name(visit.before)} carry your weight over before the #{name(visit.action)}." if transfer?(visit)
-              "Nothing loads the lead leg before the #{name(visit.action)}: switch, gallop in or slip to the lead side first."
-            end
+          def reason(visit)
+            return "Let the #{name(visit.before)} carry your weight over before the #{name(visit.action)}." if transfer?(visit)
+            "Nothing loads the lead leg before the #{name(visit.action)}: switch, gallop in or slip to the lead side first."
           end
         end
       end

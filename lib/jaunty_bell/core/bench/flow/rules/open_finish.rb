@@ -1,46 +1,44 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # The set ends without what the club asks of an ending.
-          class OpenFinish < Rule
-            rule "open-finish"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # The set ends without what the club asks of an ending.
+        class OpenFinish < Rule
+          rule "open-finish"
 
-            def check(walk)
-              wanted = walk.setting.school.finish
-              return if wanted == "none" || walk.own_actions.empty? || met?(wanted, walk)
-              yield finding(:cue, walk.actions.size - 1, reason(wanted, walk))
+          def check(walk)
+            wanted = walk.setting.school.finish
+            return if wanted == "none" || walk.own_actions.empty? || met?(wanted, walk)
+            yield finding(:cue, walk.actions.size - 1, reason(wanted, walk))
+          end
+
+          def mends(finding, walk)
+            last = walk.actions.last
+            back = walk.combination.replacing(finding.at, last.but(recovery: :back)) if last.recovery == :around
+            [["bring the kick back", back],
+              ["step out", walk.combination.followed_by(act("step-out"))],
+              ["roll to finish", walk.combination.followed_by(act("roll"))],
+              ["roll and step out", walk.combination.followed_by(act("roll"), act("step-out"))],
+              ["slip and roll to finish", walk.combination.followed_by(act("slip"), act("roll", :lead))],
+              ["cover to finish", walk.combination.followed_by(*walk.hands_left_out.map { |side| act("cover", side) })]]
+          end
+
+          private
+
+          def met?(wanted, walk)
+            last = walk.own_actions.last(2).reverse
+            case wanted
+            when "guard" then last.first.recovery != :around && walk.hands_left_out.empty?
+            when "exit step" then [last.first, last.first.with].compact.any? { |part| part.technique.step? && part.technique.shifts != :nearer }
+            when "one defence" then last.first.technique.defence?
+            when "two defences" then last.size == 2 && last.all? { |action| action.technique.defence? }
             end
+          end
 
-            def mends(finding, walk)
-              last = walk.actions.last
-              back = walk.combination.replacing(finding.at, last.but(recovery: :back)) if last.recovery == :around
-              [["bring the kick back", back],
-                ["step out", walk.combination.followed_by(act("step-out"))],
-                ["roll to finish", walk.combination.followed_by(act("roll"))],
-                ["roll and step out", walk.combination.followed_by(act("roll"), act("step-out"))],
-                ["slip and roll to finish", walk.combination.followed_by(act("slip"), act("roll", :lead))],
-                ["cover to finish", walk.combination.followed_by(*walk.hands_left_out.map { |side| act("cover", side) })]]
-            end
-
-            private
-
-            def met?(wanted, walk)
-              last = walk.own_actions.last(2).reverse
-              case wanted
-              when "guard" then last.first.recovery != :around && walk.hands_left_out.empty?
-              when "exit step" then [last.first, last.first.with].compact.any? { |part| part.technique.step? && part.technique.shifts != :nearer }
-              when "one defence" then last.first.technique.defence?
-              when "two defences" then last.size == 2 && last.all? { |action| action.technique.defence? }
-              end
-            end
-
-            def reason(wanted, walk)
-              return "It ends turned away: come back to guard." if wanted == "guard" && walk.own_actions.last.recovery == :around
-              return "It ends with a hand still out: bring it home." if wanted == "guard"
-              "This school ends a set with #{{"exit step" => "a step out", "one defence" => "a defence", "two defences" => "two defences"}[wanted]}."
-            end
+          def reason(wanted, walk)
+            return "It ends turned away: come back to guard." if wanted == "guard" && walk.own_actions.last.recovery == :around
+            return "It ends with a hand still out: bring it home." if wanted == "guard"
+            "This school ends a set with #{{"exit step" => "a step out", "one defence" => "a defence", "two defences" => "two defences"}[wanted]}."
           end
         end
       end

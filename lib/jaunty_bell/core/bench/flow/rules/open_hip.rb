@@ -1,43 +1,41 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # A round, rising or low kick, or a straight knee, whose standing foot has had no chance to open.
-          class OpenHip < Rule
-            rule "open-hip"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # A round, rising or low kick, or a straight knee, whose standing foot has had no chance to open.
+        class OpenHip < Rule
+          rule "open-hip"
 
-            KICKS = %w[round-kick rising-round-kick low-kick straight-knee].freeze
-            OPENERS = %w[step-off angle-out walk-up switch].freeze
+          KICKS = %w[round-kick rising-round-kick low-kick straight-knee].freeze
+          OPENERS = %w[step-off angle-out walk-up switch].freeze
 
-            def check(visit, _walk)
-              action = visit.action
-              return unless visit.contact? && KICKS.include?(action.technique.id) && action.force != :touch
-              return if OPENERS.any? { |id| visit.led_by?(id) } || !closed?(visit)
-              yield finding(:cue, visit.index, reason(action), seam: visit.seam)
-            end
+          def check(visit, _walk)
+            action = visit.action
+            return unless visit.contact? && KICKS.include?(action.technique.id) && action.force != :touch
+            return if OPENERS.any? { |id| visit.led_by?(id) } || !closed?(visit)
+            yield finding(:cue, visit.index, reason(action), seam: visit.seam)
+          end
 
-            def mends(finding, walk)
-              action = walk.actions[finding.at]
-              off = act("step-off", other(action.side))
-              [["step off with it", (walk.combination.replacing(finding.at, action.but(with: off)) unless action.with)],
-                ["step off before it", walk.combination.inserting(finding.at, off)]]
-            end
+          def mends(finding, walk)
+            action = walk.actions[finding.at]
+            off = act("step-off", other(action.side))
+            [["step off with it", (walk.combination.replacing(finding.at, action.but(with: off)) unless action.with)],
+              ["step off before it", walk.combination.inserting(finding.at, off)]]
+          end
 
-            private
+          private
 
-            def closed?(visit)
-              before = visit.before
-              return false unless before&.own?
-              return true if before.technique.id == "step-in"
-              return false unless before.contact? && before.technique.arm_strike?
-              before.side == visit.action.side || (before.technique.punch? && before.technique.plane == :straight && visit.action.side == :rear)
-            end
+          def closed?(visit)
+            before = visit.before
+            return false unless before&.own?
+            return true if before.technique.id == "step-in"
+            return false unless before.contact? && before.technique.arm_strike?
+            before.side == visit.action.side || (before.technique.punch? && before.technique.plane == :straight && visit.action.side == :rear)
+          end
 
-            def reason(action)
-              toes = (action.technique.id == "straight-knee") ? ", toes forward" : ""
-              "For the #{name(action)} the standing foot lands a little outside, away from the kicking side#{toes}."
-            end
+          def reason(action)
+            toes = (action.technique.id == "straight-knee") ? ", toes forward" : ""
+            "For the #{name(action)} the standing foot lands a little outside, away from the kicking side#{toes}."
           end
         end
       end

@@ -1,22 +1,20 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # An uppercut to the head of a hanging bag, whose side is straight up and down. Told once.
-          class TallUppercut < Rule
-            rule "tall-uppercut"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # An uppercut to the head of a hanging bag, whose side is straight up and down. Told once.
+        class TallUppercut < Rule
+          rule "tall-uppercut"
 
-            def check(visit, walk)
-              return unless walk.setting.implement&.id == "hanging-bag" && visit.contact? && visit.technique.id == "uppercut"
-              return unless visit.action.level == :head && walk.findings.none? { |earlier| earlier.rule == self.class.id }
-              yield finding(:caution, visit.index, "On a hanging bag land the uppercut at an angle, wrist in line with the forearm.")
-            end
+          def check(visit, walk)
+            return unless walk.setting.implement&.id == "hanging-bag" && visit.contact? && visit.technique.id == "uppercut"
+            return unless visit.action.level == :head && walk.findings.none? { |earlier| earlier.rule == self.class.id }
+            yield finding(:caution, visit.index, "On a hanging bag land the uppercut at an angle, wrist in line with the forearm.")
+          end
 
-            def mends(finding, walk)
-              action = walk.actions[finding.at]
-              [["to the body", walk.combination.replacing(finding.at, action.but(level: :body))]]
-            end
+          def mends(finding, walk)
+            action = walk.actions[finding.at]
+            [["to the body", walk.combination.replacing(finding.at, action.but(level: :body))]]
           end
         end
       end

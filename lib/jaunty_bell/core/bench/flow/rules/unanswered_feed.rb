@@ -1,44 +1,42 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # The partner strikes and nothing answers within the next two actions of ours.
-          class UnansweredFeed < Rule
-            rule "unanswered-feed"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # The partner strikes and nothing answers within the next two actions of ours.
+        class UnansweredFeed < Rule
+          rule "unanswered-feed"
 
-            ANSWERS = %w[pivot step-off].freeze
+          ANSWERS = %w[pivot step-off].freeze
 
-            def check(visit, walk)
-              feed = visit.action
-              return unless feed.partner? && feed.strike? && !feed.feint && !visit.seam
-              return if following(visit, walk).any? { |action| answer?(action) }
-              usual = usual_answers(feed, walk.setting).map { |answer| name(answer) }
-              yield finding(:cue, visit.index, "Their #{name(feed.but(by: :self))} is not met: #{usual.join(", or ")}.")
-            end
-
-            def mends(finding, walk)
-              usual_answers(walk.actions[finding.at], walk.setting).map do |answer|
-                after = finding.at + 1
-                mended = (after < walk.actions.size) ? walk.combination.inserting(after, answer) : walk.combination.followed_by(answer)
-                [name(answer), mended]
-              end
-            end
-
-            private
-
-            def following(visit, walk)
-              rest = walk.actions[(visit.index + 1)..]
-              rest += walk.actions if walk.setting.seam
-              rest.select { |action| action.own? && !action.pause? }.first(2)
-            end
-
-            def answer?(action)
-              [action, action.with].compact.any? { |part| part.technique.defence? || part.technique.control? || ANSWERS.include?(part.technique.id) }
-            end
-
-            def usual_answers(feed, setting) = Lexicon::Answers.to(feed.technique, feed.side, feed.level, setting).map { |id, side| act(id, side) }
+          def check(visit, walk)
+            feed = visit.action
+            return unless feed.partner? && feed.strike? && !feed.feint && !visit.seam
+            return if following(visit, walk).any? { |action| answer?(action) }
+            usual = usual_answers(feed, walk.setting).map { |answer| name(answer) }
+            yield finding(:cue, visit.index, "Their #{name(feed.but(by: :self))} is not met: #{usual.join(", or ")}.")
           end
+
+          def mends(finding, walk)
+            usual_answers(walk.actions[finding.at], walk.setting).map do |answer|
+              after = finding.at + 1
+              mended = (after < walk.actions.size) ? walk.combination.inserting(after, answer) : walk.combination.followed_by(answer)
+              [name(answer), mended]
+            end
+          end
+
+          private
+
+          def following(visit, walk)
+            rest = walk.actions[(visit.index + 1)..]
+            rest += walk.actions if walk.setting.seam
+            rest.select { |action| action.own? && !action.pause? }.first(2)
+          end
+
+          def answer?(action)
+            [action, action.with].compact.any? { |part| part.technique.defence? || part.technique.control? || ANSWERS.include?(part.technique.id) }
+          end
+
+          def usual_answers(feed, setting) = Lexicon::Answers.to(feed.technique, feed.side, feed.level, setting).map { |id, side| act(id, side) }
         end
       end
     end

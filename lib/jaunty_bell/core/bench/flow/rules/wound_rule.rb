@@ -1,30 +1,28 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # What the two winding rules share: a hand or elbow strike that must be driven by its own side.
-          class WoundRule < Rule
-            def check(visit, _walk)
-              return unless drives?(visit.action) && !visit.first_contact && visit.wound == self.class::WOUND
-              yield finding(:weak, visit.index, reason(visit.action), seam: visit.seam)
-            end
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # What the two winding rules share: a hand or elbow strike that must be driven by its own side.
+        class WoundRule < Rule
+          def check(visit, _walk)
+            return unless drives?(visit.action) && !visit.first_contact && visit.wound == self.class::WOUND
+            yield finding(:weak, visit.index, reason(visit.action), seam: visit.seam)
+          end
 
-            def mends(finding, walk)
-              action = walk.actions[finding.at]
-              combination = walk.combination
-              between = act((action.side == :lead) ? "cross" : "jab")
-              [["throw the other hand", combination.replacing(finding.at, action.other_side)],
-                ["slip to the #{action.side} side first", combination.inserting(finding.at, act("slip", action.side))],
-                ["roll to the #{action.side} side first", combination.inserting(finding.at, act("roll", action.side))],
-                ["a #{between.technique.plain} between", combination.inserting(finding.at, between)]]
-            end
+          def mends(finding, walk)
+            action = walk.actions[finding.at]
+            combination = walk.combination
+            between = act((action.side == :lead) ? "cross" : "jab")
+            [["throw the other hand", combination.replacing(finding.at, action.other_side)],
+              ["slip to the #{action.side} side first", combination.inserting(finding.at, act("slip", action.side))],
+              ["roll to the #{action.side} side first", combination.inserting(finding.at, act("roll", action.side))],
+              ["a #{between.technique.plain} between", combination.inserting(finding.at, between)]]
+          end
 
-            private
+          private
 
-            def drives?(action)
-              action.contact? && action.technique.arm_strike? && action.technique.needs == :full && action.force != :touch
-            end
+          def drives?(action)
+            action.contact? && action.technique.arm_strike? && action.technique.needs == :full && action.force != :touch
           end
         end
       end

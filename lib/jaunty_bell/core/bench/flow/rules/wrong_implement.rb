@@ -1,25 +1,23 @@
-module JauntyBell
-  module Core
-    module Bench
-      module Flow
-        module Rules
-          # A strike on an implement that cannot take it.
-          class WrongImplement < Rule
-            rule "wrong-implement"
+module JauntyBell::Core
+  module Bench
+    module Flow
+      module Rules
+        # A strike on an implement that cannot take it.
+        class WrongImplement < Rule
+          rule "wrong-implement"
 
-            def check(visit, walk)
-              implement = walk.setting.implement
-              return unless implement && visit.contact? && !visit.seam && !implement.takes?(visit.technique)
-              yield finding(:fault, visit.index, "A #{visit.technique.plain} does not belong on #{implement.name}#{instead(implement, visit.technique)}.")
-            end
+          def check(visit, walk)
+            implement = walk.setting.implement
+            return unless implement && visit.contact? && !visit.seam && !implement.takes?(visit.technique)
+            yield finding(:fault, visit.index, "A #{visit.technique.plain} does not belong on #{implement.name}#{instead(implement, visit.technique)}.")
+          end
 
-            private
+          private
 
-            def instead(implement, technique)
-              others = implement.stands_in.map { |id| Lexicon::Implements[id] }.select { |other| other.takes?(technique) }
-              others = Lexicon::Implements.all.select { |other| other.hit? && !other.live && other.takes?(technique) } if others.empty?
-              others.empty? ? "" : "; take #{others.first(2).map(&:name).join(" or ")}"
-            end
+          def instead(implement, technique)
+            others = implement.stands_in.map { |id| Lexicon::Implements[id] }.select { |other| other.takes?(technique) }
+            others = Lexicon::Implements.all.select { |other| other.hit? && !other.live && other.takes?(technique) } if others.empty?
+            others.empty? ? "" : "; take #{others.first(2).map(&:name).join(" or ")}"
           end
         end
       end
