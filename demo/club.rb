@@ -15,11 +15,13 @@ module JauntyBell
       OWNER = FACTS.fetch("coaches").first.fetch("email")
       ROUND = %w[block title work_s rest_s explain_s effort share rung more].freeze
 
-      # `today` is the last day of history, `weeks` how many there are, `now` the time up to which classes have been held.
+      # `today` is the last day of history, `weeks` how many there are, `now` the time up to which classes have been
+      # held.
       def initialize(db, today:, now: nil, weeks: 8, seed: SEED)
         @db = db
         @today = today
-        @now = now || ((today == Clock.today(FACTS["time_zone"])) ? Clock.now : Time.utc(today.year, today.month, today.day, 12))
+        @now = now ||
+          ((today == Clock.today(FACTS["time_zone"])) ? Clock.now : Time.utc(today.year, today.month, today.day, 12))
         @weeks = weeks
         @seed = seed
         draw_for("the club")
@@ -29,7 +31,8 @@ module JauntyBell
       def load(hash:)
         @db.transaction do
           @club_id = uuid
-          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"], settings: Sequel.pg_jsonb(FACTS["settings"]))
+          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"],
+            settings: Sequel.pg_jsonb(FACTS["settings"]))
           accounts(hash)
           people
           shelf
@@ -50,7 +53,8 @@ module JauntyBell
       # A version 4 UUID drawn from the seed.
       def uuid = uuid_of(@random.bytes(16))
 
-      # From here on chance is of this part of the story alone, so that what happened in a class is the same whatever weekday today is.
+      # From here on chance is of this part of the story alone, so that what happened in a class is the same whatever
+      # weekday today is.
       def draw_for(*part)
         @random = Random.new(Zlib.crc32([@seed, *part].join("/")))
         @told = Random.new(@random.seed + 1) # of what is written down, so that it does not disturb the rest
@@ -65,38 +69,57 @@ module JauntyBell
 
       def accounts(hash)
         @coaches = FACTS["coaches"].to_h do |coach|
-          [coach["email"], @db[:accounts].insert(club_id: @club_id, email: coach["email"], name: coach["name"], role: coach["role"], password_hash: hash)]
+          [coach["email"],
+            @db[:accounts].insert(club_id: @club_id, email: coach["email"], name: coach["name"], role: coach["role"],
+              password_hash: hash)]
         end
       end
 
       def people
         @groups = FACTS["groups"].to_h { |group| [group["name"], uuid] }
-        FACTS["groups"].each { |group| @db[:groups].insert(club_id: @club_id, id: @groups[group["name"]], name: group["name"], juniors: group.fetch("juniors", false)) }
+        FACTS["groups"].each do |group|
+          @db[:groups].insert(club_id: @club_id, id: @groups[group["name"]], name: group["name"],
+            juniors: group.fetch("juniors", false))
+        end
         @students = FACTS["students"].map { |student| student.merge("id" => uuid) }
         @students.each do |student|
-          @db[:students].insert(club_id: @club_id, id: student["id"], group_id: @groups.fetch(student["group"]), name: student["name"],
-            stance: student["stance"], level: student["level"], trains_elsewhere: student.fetch("elsewhere", false), **on_file(student))
+          @db[:students].insert(club_id: @club_id, id: student["id"], group_id: @groups.fetch(student["group"]),
+            name: student["name"],
+            stance: student["stance"], level: student["level"], trains_elsewhere: student.fetch("elsewhere", false),
+            **on_file(student))
         end
         apart
       end
 
       # Numbers of the kind kept free for stories; nobody answers them.
       def on_file(student)
-        {kg: student["kg"], born_on: @today - (student["age"] * 365.25).round - 40, stance_wish: student["wish"], guardian: student.fetch("guardian", ""),
-         emergency_name: student["call"], **heart(student), emergency_phone: format("07700 900%03d", 100 + FACTS["students"].index { |each| each["name"] == student["name"] } * 7)}
+        {kg: student["kg"], born_on: @today - (student["age"] * 365.25).round - 40, stance_wish: student["wish"],
+         guardian: student.fetch("guardian", ""),
+         emergency_name: student["call"], **heart(student),
+         emergency_phone: format("07700 900%03d",
+           100 + FACTS["students"].index { |each| each["name"] == student["name"] } * 7)}
       end
 
-      def heart(student) = FACTS["hearts"].find { |heart| heart["student"] == student["name"] }.then { |heart| heart ? {heart_rest: heart["rest"], heart_max: heart["max"], heart_weights: heart["weights"]} : {} }
+      def heart(student) =
+        FACTS["hearts"].find { |heart| heart["student"] == student["name"] }
+          .then do |heart|
+            heart ? {heart_rest: heart["rest"], heart_max: heart["max"], heart_weights: heart["weights"]} : {}
+          end
 
       def apart
         ids = @students.to_h { |student| [student["name"], student["id"]] }
-        FACTS["apart"].each { |names| ids.values_at(*names).sort.then { |one, two| @db[:kept_apart].insert(club_id: @club_id, one_id: one, two_id: two) } }
+        FACTS["apart"].each do |names|
+          ids.values_at(*names).sort.then do |one, two|
+            @db[:kept_apart].insert(club_id: @club_id, one_id: one, two_id: two)
+          end
+        end
       end
 
       def shelf
         store = Store::Combinations.new(@db, @club_id)
         @combinations = FACTS["combinations"].to_h do |entry|
-          row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]), tags: entry.fetch("tags", []))
+          row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]),
+            tags: entry.fetch("tags", []))
           [entry["name"], row]
         end
       end
@@ -104,9 +127,13 @@ module JauntyBell
       def drills
         store = Store::Drills.new(@db, @club_id)
         @drills = FACTS["drills"].to_h do |drill|
-          pool = drill["pool"].map { |name| {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a} }
+          pool = drill["pool"].map do |name|
+            {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a}
+          end
           given = drill.except("pool", "versions").transform_keys(&:to_sym)
-          [drill["name"], store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up", breathing: true, **given, pool: pool)]
+          [drill["name"],
+            store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up",
+              breathing: true, **given, pool: pool)]
         end
       end
 
@@ -116,7 +143,8 @@ module JauntyBell
         @cards = FACTS["cards"].to_h do |card|
           blocks = Core::Card::Data.blocks(blocks(card), everything)
           plan = Core::Card::Plan.new(blocks, minutes: card["minutes"], company: company)
-          row = store.add(id: uuid, name: card["name"], level: card["level"], group_id: @groups[card["group"]], template: card.fetch("template", false), **Core::Card::Data.kept(plan))
+          row = store.add(id: uuid, name: card["name"], level: card["level"], group_id: @groups[card["group"]],
+            template: card.fetch("template", false), **Core::Card::Data.kept(plan))
           [card["name"], row.merge(plan: plan)]
         end
       end
@@ -131,9 +159,11 @@ module JauntyBell
       end
 
       def round(facts)
-        named = {"drill_id" => @drills.dig(facts["title"], :id), "combination_id" => @combinations.dig(facts["title"], :id)}
+        named = {"drill_id" => @drills.dig(facts["title"], :id),
+                 "combination_id" => @combinations.dig(facts["title"], :id)}
         swap = (facts["share"] == "pairs") ? "even" : "alone"
-        facts.slice("title", "work_s", "rest_s", "explain_s", "effort", "rung").merge(named, "swap" => swap).merge(facts["more"].to_h)
+        facts.slice("title", "work_s", "rest_s", "explain_s", "effort", "rung").merge(named, "swap" => swap)
+          .merge(facts["more"].to_h)
       end
 
       # The whole shelf, to make cards from.
@@ -147,25 +177,38 @@ module JauntyBell
       def holds
         store = Store::Care.new(@db, @club_id, account_id: @coaches[OWNER])
         FACTS["holds"].each do |hold|
-          store.add(id: uuid, student_id: student(hold["student"])["id"], matter: hold["matter"], blocks: hold["blocks"], from: @today - hold["since"], to: hold["for"] && @today + hold["for"], note: hold["note"])
+          store.add(id: uuid, student_id: student(hold["student"])["id"], matter: hold["matter"],
+            blocks: hold["blocks"], from: @today - hold["since"], to: hold["for"] && @today + hold["for"],
+            note: hold["note"])
         end
       end
 
       # A knock to the head some time ago, and how far the return has come.
       def knock
         facts, club = FACTS["knock"], Services::Club.new(@db, @club_id, {id: @coaches[OWNER]})
-        row = club.care.add(id: told_id, student_id: student(facts["student"])["id"], matter: Core::Care::HeadKnock::MATTER, blocks: ["all"],
+        row = club.care.add(id: told_id, student_id: student(facts["student"])["id"],
+          matter: Core::Care::HeadKnock::MATTER, blocks: ["all"],
           from: @today - facts["ago"], to: nil, note: facts["note"])
         returns = Services::Care::Returns.new(club, today: @today)
-        facts["steps"].each_with_index { |after, i| returns.step(told_id, row[:id], step: i + 1, on: @today - facts["ago"] + after, symptoms: false) }
+        facts["steps"].each_with_index do |after, i|
+          returns.step(told_id, row[:id], step: i + 1, on: @today - facts["ago"] + after, symptoms: false)
+        end
       end
 
       # Sessions that are no class of the club, and days of rest.
       def elsewhere
         FACTS["elsewhere"].each do |facts|
           record = Store::Record.new(@db, @club_id, student(facts["student"])["id"], account_id: nil)
-          facts["days"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: facts["effort"], minutes: facts["minutes"], title: facts["title"], at: evening(@today - ago)) }
-          facts["rest"].each { |ago| record.add_effort(id: told_id, on: @today - ago, effort: 0, minutes: 0, title: "rest", at: evening(@today - ago)) unless trained?(facts["student"], @today - ago) }
+          facts["days"].each do |ago|
+            record.add_effort(id: told_id, on: @today - ago, effort: facts["effort"], minutes: facts["minutes"],
+              title: facts["title"], at: evening(@today - ago))
+          end
+          facts["rest"].each do |ago|
+            unless trained?(facts["student"], @today - ago)
+              record.add_effort(id: told_id, on: @today - ago, effort: 0, minutes: 0, title: "rest",
+                at: evening(@today - ago))
+            end
+          end
         end
       end
 
@@ -175,12 +218,19 @@ module JauntyBell
       def programme
         facts, store = FACTS["programme"], Store::Programmes.new(@db, @club_id)
         start = Core::Weeks.monday(@today) - 7 * facts["since"]
-        goals = facts["goals"].map { |name, rung, importance| {"combination_id" => @combinations.dig(name, :id), "rung" => rung, "importance" => importance} }
+        goals = facts["goals"].map do |name, rung, importance|
+          {"combination_id" => @combinations.dig(name, :id), "rung" => rung, "importance" => importance}
+        end
         group = FACTS["groups"].find { |each| each["name"] == facts["group"] }
-        settings = {"start" => start.iso8601, "weeks" => facts["weeks"], "times" => group["slots"].map { |slot| {"weekday" => slot["day"], "at" => slot["at"], "minutes" => slot["minutes"]} },
-                    "holidays" => facts["holidays"].map { |week, day| (start + 7 * week + day - 1).iso8601 }, "goals" => goals, "pins" => [], "not_before" => [], "never" => [], "limits" => {}}
+        settings = {"start" => start.iso8601, "weeks" => facts["weeks"],
+                    "times" => group["slots"].map { |slot|
+                      {"weekday" => slot["day"], "at" => slot["at"], "minutes" => slot["minutes"]}
+                    },
+                    "holidays" => facts["holidays"].map { |week, day| (start + 7 * week + day - 1).iso8601 },
+                    "goals" => goals, "pins" => [], "not_before" => [], "never" => [], "limits" => {}}
         card = @cards.fetch(facts["card"])
-        row = store.add(id: told_id, group_id: @groups[facts["group"]], template_id: card[:id], name: facts["name"], settings: settings)
+        row = store.add(id: told_id, group_id: @groups[facts["group"]], template_id: card[:id], name: facts["name"],
+          settings: settings)
         plan = layout(settings, card[:plan], facts["group"], start).plan(seed: SEED, moves: 300)
         store.keep(row[:id], id: told_id, revision: 1, planned_on: start, plan: Core::Weeks::PlanData.of(plan))
       end
@@ -188,17 +238,24 @@ module JauntyBell
       def layout(settings, card, group, start)
         wanted = Core::Weeks::Programme.from_data(settings) { |each| each["combination_id"] }
         learners = @students.select { |student| student["group"] == group && about?(student, start) }.map do |student|
-          Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"], known: known(student["id"], start), stance: student["stance"].to_sym)
+          Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"],
+            known: known(student["id"], start), stance: student["stance"].to_sym)
         end
-        Core::Weeks::Layout.new(wanted.but(slots: Core::Weeks::Draft.technical(card).size, seconds: Core::Weeks::Draft.seconds(card), effort: card.mean_effort.round(2)),
-          shelf: @combinations.values.to_h { |row| [row[:id], Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning(row[:id]))] }, learners: learners, today: start)
+        Core::Weeks::Layout.new(wanted.but(slots: Core::Weeks::Draft.technical(card).size,
+          seconds: Core::Weeks::Draft.seconds(card), effort: card.mean_effort.round(2)),
+          shelf: @combinations.values.to_h { |row|
+            [row[:id], Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning(row[:id]))]
+          }, learners: learners, today: start)
       end
 
       # {[combination id, rung] => Evidence} from the marks before a day.
       def known(student_id, day)
-        marks = @db[:marks].where(club_id: @club_id, student_id: student_id).where { on < day }.select(:combination_id, :rung, :on, :attempted, :clean).all
+        marks = @db[:marks].where(club_id: @club_id, student_id: student_id).where { on < day }
+          .select(:combination_id, :rung, :on, :attempted, :clean).all
         marks.group_by { |row| row.values_at(:combination_id, :rung) }.transform_values do |list|
-          Core::Book::Evidence.of(list.map { |row| Core::Book::Mastery::Mark.new(**row.slice(:on, :attempted, :clean)) }, half_life: Core::Book::Mastery::HALF_LIFE)
+          Core::Book::Evidence.of(list.map { |row|
+            Core::Book::Mastery::Mark.new(**row.slice(:on, :attempted, :clean))
+          }, half_life: Core::Book::Mastery::HALF_LIFE)
         end
       end
 
@@ -214,18 +271,26 @@ module JauntyBell
 
       # Every slot of the week was held so many weeks running, and stands in the calendar four weeks on.
       def classes
-        slots = FACTS["groups"].flat_map { |group| group["slots"].each_with_index.map { |slot, i| [group, slot, group["cards"][i % group["cards"].size]] } }
+        slots = FACTS["groups"].flat_map do |group|
+          group["slots"].each_with_index.map { |slot, i| [group, slot, group["cards"][i % group["cards"].size]] }
+        end
         dated = slots.flat_map do |group, slot, card|
           last = last_held(slot)
           (last - 7 * (@weeks - 1)).step(@today + 28, 7).map { |day| [day, group, slot, card, (last - day).to_i / 7] }
         end
-        dated.sort_by { |day, group, slot, *| [day, slot["at"], group["name"]] }.each { |day, group, slot, card, ago| hold(group, slot, card, day, ago) }
+        dated.sort_by { |day, group, slot, *| [day, slot["at"], group["name"]] }
+          .each { |day, group, slot, card, ago| hold(group, slot, card, day, ago) }
       end
 
       # The last day on which a slot's class is over by now.
-      def last_held(slot) = (@today - 7..@today).select { |day| day.cwday == slot["day"] && starts(slot, day) + slot["minutes"] * 60 <= @now }.max
+      def last_held(slot) =
+        (@today - 7..@today).select { |day|
+          day.cwday == slot["day"] && starts(slot, day) + slot["minutes"] * 60 <= @now
+        }.max
 
-      def starts(slot, day) = TZInfo::Timezone.get(FACTS["time_zone"]).local_to_utc(Time.utc(day.year, day.month, day.day, *slot["at"].split(":").map(&:to_i)))
+      def starts(slot, day) =
+        TZInfo::Timezone.get(FACTS["time_zone"])
+          .local_to_utc(Time.utc(day.year, day.month, day.day, *slot["at"].split(":").map(&:to_i)))
 
       # `ago` says how many weeks after it there was a later one.
       def hold(group, slot, card_name, day, ago)
@@ -235,45 +300,64 @@ module JauntyBell
         card = @cards.fetch(card_name)
         id = uuid
         held = ends <= @now
-        @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]], coach_id: @coaches[group["coach"]],
-          title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil, room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
+        @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]],
+          coach_id: @coaches[group["coach"]],
+          title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil,
+          room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
         record(id, group, card, day, starts, slot["minutes"], @weeks - 1 - ago) if held
       end
 
       def record(class_id, group, card, day, starts, minutes, week)
-        there = @students.select { |student| student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day) }
+        there = @students.select do |student|
+          student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day)
+        end
         club = Services::Club.new(@db, @club_id, {id: @coaches[group["coach"]]})
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
-        Services::Floor::Facts.new(club, class_id).take({pairings: pairings, attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
-          round_runs: runs(card, starts), efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
+        Services::Floor::Facts.new(club, class_id).take({pairings: pairings,
+          attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
+          round_runs: runs(card, starts),
+          efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
           marks: there.flat_map { |student| marks(student, card, day, starts, week) } + lost(there, card, day, starts),
-          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts), bells: bells(starts, minutes)})
+          notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts),
+          bells: bells(starts, minutes)})
         club.works.keep(class_id, Core::Book::ClassWork.of(card[:plan], club.works.worked(class_id)))
       end
 
       # What the straps of some heard in the last classes, round by round.
       def recordings(there, card, day, starts)
         FACTS["hearts"].flat_map do |heart|
-          wearer = there.find { |student| student["name"] == heart["student"] && @today - day <= 5 * heart["worn"] } or next []
+          wearer = there.find { |student| student["name"] == heart["student"] && @today - day <= 5 * heart["worn"] } or
+            next []
           runs, form = card[:plan].runs, @told.rand(0.82..1.02) # no evening is like another
-          strap = StandIns::HeartStrap.new(runs.flat_map { |run| [[run.change + run.explain, 1.5], [run.work, [run.effort * form + @told.rand(-0.7..0.7), 1].max], [run.rest, 2]] },
-            seed: @told.rand(100_000), rest: heart["rest"], most: heart["max"] || 208 - 0.7 * wearer["age"], dropouts: 0.02)
+          strap = StandIns::HeartStrap.new(runs.flat_map { |run|
+            [[run.change + run.explain, 1.5], [run.work, [run.effort * form + @told.rand(-0.7..0.7), 1].max],
+              [run.rest, 2]]
+          },
+            seed: @told.rand(100_000), rest: heart["rest"], most: heart["max"] || 208 - 0.7 * wearer["age"],
+            dropouts: 0.02)
           heard = strap.samples
           runs.each_with_index.select { |run, _| run.task&.strikes? }.map do |run, i|
             bell = run.bell * 1_000
-            samples = heard.select { |at, _| at.between?(bell, bell + run.work * 1_000) }.map { |at, beats| [at - bell, beats] }
-            {id: told_id, student_id: wearer["id"], round: i, kind: "heart", samples: samples, at: starts + run.bell_end}
+            samples = heard.select { |at, _| at.between?(bell, bell + run.work * 1_000) }
+              .map { |at, beats| [at - bell, beats] }
+            {id: told_id, student_id: wearer["id"], round: i, kind: "heart", samples: samples,
+             at: starts + run.bell_end}
           end
         end
       end
 
       # The clock was started when the class began, and stopped at its end.
-      def bells(starts, minutes) = [[true, starts], [false, starts + 60 * minutes]].map { |running, at| {id: told_id, running: running, at: at} }
+      def bells(starts, minutes) =
+        [[true, starts], [false, starts + 60 * minutes]].map { |running, at| {id: told_id, running: running, at: at} }
 
       # Somebody worked with somebody.
       def pairs(there)
         groups = there.map { |student| student["id"] }.shuffle(random: @random).each_slice(2).to_a
-        groups.pop.then { |last| (last.size == 2 || groups.empty?) ? groups.push(last) : groups.push(groups.pop + last) } if groups.any?
+        if groups.any?
+          groups.pop.then do |last|
+            (last.size == 2 || groups.empty?) ? groups.push(last) : groups.push(groups.pop + last)
+          end
+        end
         groups.select { |ids| ids.size > 1 }
       end
 
@@ -282,25 +366,32 @@ module JauntyBell
 
       def runs(card, starts)
         Core::Floor::Rounds.of(card[:plan]).each_with_index.map do |run, i|
-          {id: uuid, round: i, title: run[:title], combination_id: run[:combination_id], worked_s: run[:work_s], outcome: "done", at: starts + 60 * 5 * i}
+          {id: uuid, round: i, title: run[:title], combination_id: run[:combination_id], worked_s: run[:work_s],
+           outcome: "done", at: starts + 60 * 5 * i}
         end
       end
 
       # The card's planned effort, more for beginners and in the later weeks, and a little by the day.
       def effort(student, card, day, starts, minutes, week)
-        felt = card[:plan].mean_effort + {"foundation" => 0.8, "building" => 0.2, "advanced" => -0.5}[student["level"]] + 0.08 * week + @random.rand(-1.2..1.2)
-        {id: uuid, student_id: student["id"], on: day, effort: (felt * 2).round.clamp(2, 20) / 2.0, minutes: minutes - @random.rand(0..8),
+        felt = card[:plan].mean_effort + {"foundation" => 0.8, "building" => 0.2,
+                                          "advanced" => -0.5}[student["level"]] + 0.08 * week + @random.rand(-1.2..1.2)
+        {id: uuid, student_id: student["id"], on: day, effort: (felt * 2).round.clamp(2, 20) / 2.0,
+         minutes: minutes - @random.rand(0..8),
          estimated: @random.rand < 0.12, at: starts + minutes * 60 + 1200}
       end
 
-      # Marks on three of the card's combinations, cleaner with talent and with the weeks; often it is said where the rough ones broke.
+      # Marks on three of the card's combinations, cleaner with talent and with the weeks; often it is said where the
+      # rough ones broke.
       def marks(student, card, day, starts, week)
-        drilled = card[:plan].tasks.values.filter_map { |task| [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air" }.uniq
+        drilled = card[:plan].tasks.values.filter_map { |task|
+          [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air"
+        }.uniq
         drilled.sample(3, random: @random).map do |combination_id, rung|
           attempted = @random.rand(8..16)
           chance = (0.54 + 0.44 * student["talent"] + 0.04 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
           clean = attempted.times.count { @random.rand < chance }
-          {id: uuid, student_id: student["id"], combination_id: combination_id, rung: rung, on: day, attempted: attempted,
+          {id: uuid, student_id: student["id"], combination_id: combination_id, rung: rung, on: day,
+           attempted: attempted,
            clean: clean, broke_at: (broke_at(combination_id) if clean < attempted), at: starts + 1800}
         end
       end
@@ -311,26 +402,33 @@ module JauntyBell
         size - 2 if size > 2 && @told.rand < 0.4
       end
 
-      def meaning(id) = (@meanings ||= {})[id] ||= Store::Combinations.new(@db, @club_id).meaning(@combinations.values.find { |row| row[:id] == id })
+      def meaning(id) =
+        (@meanings ||= {})[id] ||= Store::Combinations.new(@db, @club_id)
+          .meaning(@combinations.values.find { |row| row[:id] == id })
 
       # Some lose a set now and then, most at the same link.
       def lost(there, card, day, starts)
-        drilled = card[:plan].tasks.values.select { |task| task.combination_id && task.round.rung != "air" && task.combination.actions.size > 2 }
+        drilled = card[:plan].tasks.values.select do |task|
+          task.combination_id && task.round.rung != "air" && task.combination.actions.size > 2
+        end
         there.select { @told.rand < 0.35 && drilled.any? }.map do |student|
           task = drilled.sample(random: @told)
-          {id: told_id, student_id: student["id"], combination_id: task.combination_id, rung: task.round.rung, on: day, attempted: 1, clean: 0,
+          {id: told_id, student_id: student["id"], combination_id: task.combination_id, rung: task.round.rung, on: day,
+           attempted: 1, clean: 0,
            broke_at: [task.combination.actions.size - 2, @told.rand(3)].min, at: starts + 2400}
         end
       end
 
       def notes(there, starts)
         return [] unless @told.rand < 0.4 && there.any?
-        [{id: told_id, student_id: there.sample(random: @told)["id"], text: FACTS["notes"].sample(random: @told), at: starts + 2700}]
+        [{id: told_id, student_id: there.sample(random: @told)["id"], text: FACTS["notes"].sample(random: @told),
+          at: starts + 2700}]
       end
 
       def knocks(there, starts)
         return [] unless @told.rand < 0.06 && there.any?
-        [{id: told_id, student_id: there.sample(random: @told)["id"], text: "Shin on an elbow; ice, went on after a round.", matter: "knee or shin", at: starts + 2000}]
+        [{id: told_id, student_id: there.sample(random: @told)["id"],
+          text: "Shin on an elbow; ice, went on after a round.", matter: "knee or shin", at: starts + 2000}]
       end
 
       def told_id = uuid_of(@told.bytes(16))

@@ -23,8 +23,12 @@ class Screenshots < SystemTest
 
   def views
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
-     drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" }, card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit }, calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
-     ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" }, board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") }, student: -> { student("Oona Ferrier") },
+     drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" },
+     card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit },
+     calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
+     ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" },
+     board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") },
+     student: -> { student("Oona Ferrier") },
      student_phone: -> {}, weeks: -> { weeks }}
   end
 
@@ -54,7 +58,8 @@ class Screenshots < SystemTest
 
   def door
     visit "/floor/#{db[:classes].where(card_id: card[:id], ended_at: nil).order(:starts_at).first[:id]}"
-    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Undertow", "Priyam Tollgate", "Lotte Piers"].each { |name| click_button name }
+    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Undertow", "Priyam Tollgate", "Lotte Piers"]
+      .each { |name| click_button name }
     within("section[aria-label=Pairs]") do
       assert_selector "li", text: "Lotte Piers"
       assert_no_text "Making pairs"
@@ -72,12 +77,14 @@ class Screenshots < SystemTest
 
   # Called rounds at large, as a second screen shows them.
   def wall
-    held = db[:classes].where(card_id: db[:cards].first(name: "Hands first")[:id], ended_at: nil).order(:starts_at).first[:id]
+    held = db[:classes].where(card_id: db[:cards].first(name: "Hands first")[:id], ended_at: nil)
+      .order(:starts_at).first[:id]
     visit "/floor/#{held}"
     ["Jory Ebb", "Ansa Gangway", "Cleo Barge", "Hale Moorings"].each { |name| click_button name }
     click_button "To the ring"
     click_button "Start"
-    click_button "Skip" until page.has_selector?("h1", text: "Called at the quay", wait: 0.3) && page.has_selector?("[role=timer][aria-label='Work left']", wait: 0.3)
+    click_button "Skip" until page.has_selector?("h1", text: "Called at the quay", wait: 0.3) &&
+        page.has_selector?("[role=timer][aria-label='Work left']", wait: 0.3)
     assert_selector "[data-testid=heard]"
     visit "/floor/#{held}/wall"
     assert_selector "[data-testid=heard]"
@@ -86,7 +93,8 @@ class Screenshots < SystemTest
   def stool
     click_button "End class"
     click_button "Tap again to end"
-    {"Bram Undertow" => "7, very hard", "Ikwe Brightwater" => "6, harder", "Lotte Piers" => "5, hard"}.each do |name, effort|
+    {"Bram Undertow" => "7, very hard", "Ikwe Brightwater" => "6, harder", "Lotte Piers" => "5, hard"}
+      .each do |name, effort|
       within("[aria-label='Effort of #{name}']") { find("[aria-label='#{effort}']").click }
     end
   end
@@ -94,6 +102,7 @@ class Screenshots < SystemTest
   # Until nothing is fetched any more and the typeface is there.
   def settle
     assert_no_text "Fetching"
-    page.driver.browser.execute_async_script("document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(arguments[0])))")
+    page.driver.browser.execute_async_script("document.fonts.ready.then(() => requestAnimationFrame(() => " \
+      "requestAnimationFrame(arguments[0])))")
   end
 end

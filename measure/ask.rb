@@ -17,7 +17,8 @@ module Ask
       ENV["JAUNTY_SECRET"] ||= "m" * 64
       db = TestDatabase.open(name)
       JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
-      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 1, max_threads: 4})
+      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil,
+        {min_threads: 1, max_threads: 4})
       port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
       server.run
       Net::HTTP.start("127.0.0.1", port) { |http| yield db, Asker.new(http, signed_in(http)) }
@@ -26,7 +27,8 @@ module Ask
     end
 
     def say_machine
-      puts "ruby #{RUBY_VERSION}#{" with YJIT" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?}, #{`nproc`.strip} cores"
+      puts "ruby #{RUBY_VERSION}#{" with YJIT" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?}, " \
+        "#{`nproc`.strip} cores"
     end
 
     # Milliseconds of so many runs after some to warm up: [median, 95th percentile].

@@ -25,17 +25,23 @@ module Measure
 
     def core
       say "core: read and analyse 12 actions, mends tried", timed(400) { Core::Bench.analyse(TWELVE).findings }, "2 ms"
-      say "core: read and analyse 64 actions, mends tried", timed(60) { Core::Bench.analyse(SIXTY_FOUR).findings }, "10 ms"
-      say "core: read and analyse 64 actions with much to mend", timed(40) { Core::Bench.analyse(ROUGH).findings }, "10 ms"
+      say "core: read and analyse 64 actions, mends tried",
+        timed(60) { Core::Bench.analyse(SIXTY_FOUR).findings }, "10 ms"
+      say "core: read and analyse 64 actions with much to mend",
+        timed(40) { Core::Bench.analyse(ROUGH).findings }, "10 ms"
       shelf = Core::Bench::Likeness.new(Array.new(2_000) { |i| [i, made(RANDOM.rand(2..10))] }.to_h)
       wanted = made(6)
-      say "core: like and one step away among 2,000", timed(60) { [shelf.like(wanted), shelf.one_step(wanted)] }, "50 ms"
+      say "core: like and one step away among 2,000",
+        timed(60) { [shelf.like(wanted), shelf.one_step(wanted)] }, "50 ms"
       say "core: read 64 actions", timed(200) { Core::Bench::Notation.read(SIXTY_FOUR) }, "10 ms"
     end
 
     # A combination of so many actions drawn at random.
     def made(size)
-      text = Array.new(size) { ["1", "2", "3", "3b", "4", "5b", "6", "slip rear", "roll lead", "rear kick", "lead kick", "step in", "switch", "rear knee"].sample(random: RANDOM) }.join("-")
+      text = Array.new(size) {
+        ["1", "2", "3", "3b", "4", "5b", "6", "slip rear", "roll lead", "rear kick", "lead kick", "step in", "switch",
+          "rear knee"].sample(random: RANDOM)
+      }.join("-")
       Core::Bench::Notation.read(text)
     end
 
@@ -57,7 +63,8 @@ module Measure
       return puts("script: build the interface first (bin/build)") if assets.empty?
       first = assets.select { |path| File.basename(path).match?(/\A(index|BenchPlace|Wrap|queries)/) }
       sizes = ->(list) { list.sum { |path| Zlib.gzip(File.read(path)).bytesize } / 1000.0 }
-      puts format("%-58s %.0f kB of %.0f kB in all (gzip)   target 250 kB", "script: the first screen", sizes.call(first), sizes.call(assets))
+      puts format("%-58s %.0f kB of %.0f kB in all (gzip)   target 250 kB", "script: the first screen",
+        sizes.call(first), sizes.call(assets))
     end
   end
 end

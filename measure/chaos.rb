@@ -12,5 +12,7 @@ wrong = (first...(first + times)).reject do |seed|
   truth["refused"].nil? && Chaos.same?(truth, found)
 end
 chaos.stop
-puts "chaos: #{times} classes, #{sums[:facts]} facts and #{sums[:rounds]} rounds in the database, #{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - began).round} s; differing: #{wrong.empty? ? "none" : wrong.join(", ")}"
+puts "chaos: #{times} classes, #{sums[:facts]} facts and #{sums[:rounds]} rounds in the database, " \
+  "#{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - began).round} s; differing: " \
+  "#{wrong.empty? ? "none" : wrong.join(", ")}"
 exit wrong.empty?

@@ -1,5 +1,5 @@
-# Makes a club of 500 students with three years of history (about 700,000 facts, drawn in the database) and prints how long
-# its pages wait. Run with bin/measure club.
+# Makes a club of 500 students with three years of history (about 700,000 facts, drawn in the database) and prints how
+# long its pages wait. Run with bin/measure club.
 require "support/database"
 require_relative "ask"
 
@@ -16,16 +16,24 @@ module MeasureClub
       student = db[:students].where(Sequel.like(:name, "Large%")).first[:id]
       held = db[:classes].reverse(:starts_at).first[:id]
       group = db[:groups].where(Sequel.like(:name, "Large%")).order(:name).first[:id]
-      {"a group of #{STUDENTS / GROUPS} in the squad" => "/api/book/squad?group=#{group}", "everybody in the squad, the first 60" => "/api/book/squad?group=all", "everybody by what is due" => "/api/book/squad?group=all&order=due",
-       "everybody by who needs a word" => "/api/book/squad?group=all&order=word", "the board of a group" => "/api/book/board?group=#{group}", "the next class of a group" => "/api/book/next?group=#{group}",
-       "a student" => "/api/book/students/#{student}", "what a student struck" => "/api/book/students/#{student}/work", "a student's classes" => "/api/book/students/#{student}/classes", "the weeks" => "/api/weeks", "the classes" => "/api/floor/classes",
+      {"a group of #{STUDENTS / GROUPS} in the squad" => "/api/book/squad?group=#{group}",
+       "everybody in the squad, the first 60" => "/api/book/squad?group=all",
+       "everybody by what is due" => "/api/book/squad?group=all&order=due",
+       "everybody by who needs a word" => "/api/book/squad?group=all&order=word",
+       "the board of a group" => "/api/book/board?group=#{group}",
+       "the next class of a group" => "/api/book/next?group=#{group}",
+       "a student" => "/api/book/students/#{student}", "what a student struck" => "/api/book/students/#{student}/work",
+       "a student's classes" => "/api/book/students/#{student}/classes", "the weeks" => "/api/weeks",
+       "the classes" => "/api/floor/classes",
        "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
         Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
       end
       card = db[:cards].first(name: "Tuesday, kicks off the hands")
       draft = {minutes: 75, blocks: JSON.parse(JSON.generate(card[:blocks])), group_id: group, students: nil}
-      Ask.say "#{STUDENTS} students, #{YEARS} years: sums of a card for a group", Ask.timed(12) { ask.call("/api/card/sums", draft) }, "500 ms"
-      Ask.say "#{STUDENTS} students, #{YEARS} years: five weeks of the calendar", Ask.timed(12) { ask.call("/api/calendar?from=#{Clock.today}&days=35") }, "500 ms"
+      Ask.say "#{STUDENTS} students, #{YEARS} years: sums of a card for a group",
+        Ask.timed(12) { ask.call("/api/card/sums", draft) }, "500 ms"
+      Ask.say "#{STUDENTS} students, #{YEARS} years: five weeks of the calendar",
+        Ask.timed(12) { ask.call("/api/calendar?from=#{Clock.today}&days=35") }, "500 ms"
     end
   end
 
@@ -35,7 +43,8 @@ module MeasureClub
       bytes = db.get(Sequel.lit("pg_total_relation_size(?)", table.to_s))
       puts format("%-58s %7d rows, %4d bytes each", table, db[table].count, bytes / db[table].count)
     end
-    puts format("%-58s %d MB", "the whole database", db.get(Sequel.lit("pg_database_size(current_database())")) / 1_048_576)
+    puts format("%-58s %d MB", "the whole database",
+      db.get(Sequel.lit("pg_database_size(current_database())")) / 1_048_576)
   end
 
   # What it takes to work out masteries and weak links anew: of one student, and of everybody.
@@ -44,7 +53,8 @@ module MeasureClub
     masteries = JauntyBell::Store::Masteries.of(db, club)
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     masteries.rewrite_all
-    puts format("%-58s %.1f s   target 120 s", "the whole club worked out anew", Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)
+    puts format("%-58s %.1f s   target 120 s", "the whole club worked out anew",
+      Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)
     students = db[:students].where(Sequel.like(:name, "Large%")).limit(12).select_map(:id)
     one = students.cycle
     Ask.say "one student worked out anew", Ask.timed(12) { masteries.rewrite([one.next]) }, "50 ms"

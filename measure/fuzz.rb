@@ -1,15 +1,19 @@
-# Throws random and mutated texts of up to 2,000 characters at the reader: it may refuse them with its own error and with
-# nothing else, and no text may take it over 50 ms. A text that did is read three times more and its quickest counts, so
-# that a pause of the machine or the garbage collector is not laid at its door. Run with bin/measure fuzz [TIMES] [SEED].
+# Throws random and mutated texts of up to 2,000 characters at the reader: it may refuse them with its own error and
+# with nothing else, and no text may take it over 50 ms. A text that did is read three times more and its quickest
+# counts, so that a pause of the machine or the garbage collector is not laid at its door. Run with bin/measure fuzz
+# [TIMES] [SEED].
 require "bundler/setup"
 $LOAD_PATH.unshift File.expand_path("../lib", __dir__)
 require "jaunty_bell/core"
 
 module Fuzz
   Notation = JauntyBell::Core::Bench::Notation
-  PIECES = (%w[1 2 3 4 5 6 3b 2h 7 12 - , + → -> ( ) [ ] x3 3x .. at close feint with lead rear left right slip roll kick low knee elbow step in
-    out body leg head down forward around hard touch walk-up switch gallop pull back push é ß 𝟙 \u0000 % " '] + [" ", "  ", "\n", "\t"]).freeze
-  SEEDS = ["1-2-3b-2", "(1-2)x3 - slip rear - 2", "1 [2] catch 2 3", "at close 3b-4b-3-4", "1-2-lead elbow with step in-rear knee-rear kick around", "feint (1-2)-3"].freeze
+  PIECES = (%w[1 2 3 4 5 6 3b 2h 7 12 - , + → -> ( ) [ ] x3 3x .. at close feint with lead rear left right slip roll
+    kick low knee elbow step in
+    out body leg head down forward around hard touch walk-up switch gallop pull back push é ß 𝟙 \u0000 % "
+    '] + [" ", "  ", "\n", "\t"]).freeze
+  SEEDS = ["1-2-3b-2", "(1-2)x3 - slip rear - 2", "1 [2] catch 2 3", "at close 3b-4b-3-4",
+    "1-2-lead elbow with step in-rear knee-rear kick around", "feint (1-2)-3"].freeze
   SLOW = 0.050 # seconds
 
   class << self
@@ -26,7 +30,8 @@ module Fuzz
         end
         slowest, of = took, text if took > slowest
       end
-      puts format("reader: %d texts, slowest %.1f ms (%d were slow once, none again)   target 50 ms", times, slowest * 1000, paused)
+      puts format("reader: %d texts, slowest %.1f ms (%d were slow once, none again)   target 50 ms", times,
+        slowest * 1000, paused)
       abort "too slow: #{of[0, 200].inspect}" if slowest > SLOW
     end
 
@@ -47,7 +52,8 @@ module Fuzz
 
     def random_text(random)
       long = random.rand < 0.05
-      Array.new(random.rand(1..(long ? 900 : 24))) { PIECES.sample(random: random) }.join(["", " ", "-"].sample(random: random))[0, 2_000]
+      Array.new(random.rand(1..(long ? 900 : 24))) { PIECES.sample(random: random) }
+        .join(["", " ", "-"].sample(random: random))[0, 2_000]
     end
 
     def mutated(random)

@@ -21,6 +21,7 @@ class Typing < SystemTest
       page.driver.browser.execute_async_script("setTimeout(arguments[0], 120)")
     end
     waits = page.evaluate_script("window.waits").sort
-    puts format("%-58s median %7.2f ms   95 %% %7.2f ms   target 100 ms", "browser: from a key to the drawing (#{waits.size} keys)", waits[waits.size / 2], waits[waits.size * 95 / 100])
+    puts format("%-58s median %7.2f ms   95 %% %7.2f ms   target 100 ms",
+      "browser: from a key to the drawing (#{waits.size} keys)", waits[waits.size / 2], waits[waits.size * 95 / 100])
   end
 end

@@ -10,7 +10,8 @@ class LongWalks < Minitest::Test
       SystemServer.start
       began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       WalkServer.walk(seed, STEPS) { |told, wrong| assert_empty wrong, told.last(12).join("\n") }
-      puts "walk #{seed}: #{STEPS} steps, #{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - began).round} s, nothing broke"
+      puts "walk #{seed}: #{STEPS} steps, #{(Process.clock_gettime(Process::CLOCK_MONOTONIC) - began).round} s, " \
+        "nothing broke"
     end
   end
 end

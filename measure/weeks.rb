@@ -1,4 +1,5 @@
-# Prints how long a programme takes to plan: the largest there is, and the demo's page over HTTP. Run with bin/measure weeks; it starts its own database.
+# Prints how long a programme takes to plan: the largest there is, and the demo's page over HTTP. Run with bin/measure
+# weeks; it starts its own database.
 require_relative "ask"
 require "jaunty_bell/stand_ins"
 
@@ -27,22 +28,38 @@ module MeasureWeeks
     def plan(students, combinations, weeks, classes, places)
       random = Random.new(5)
       shelf = shelf(combinations)
-      programme = Weeks::Programme.new(start: START, weeks: weeks, slots: places, usual: 900, times: [1, 3, 5].first(classes).map { |day| Weeks::MeetingTime.new(weekday: day, at: "18:30", minutes: 60) },
-        goals: shelf.keys.map { |id| Weeks::Goal.new(combination_id: id, rung: %w[count clock move].sample(random: random), importance: random.rand(1..5)) })
-      learners = Array.new(students) { |i| Weeks::Learner.new(id: i, name: i.to_s, keen: random.rand(0.5..0.95), known: known(shelf.keys.first(6), random)) }
-      what = "core: #{weeks} weeks × #{classes} classes × #{places} places × #{students} students × #{combinations} combinations"
-      Ask.say what, Ask.timed(3) { Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: START).plan(seed: random.rand(100)) }, "5 s"
+      programme = Weeks::Programme.new(start: START, weeks: weeks, slots: places, usual: 900,
+        times: [1, 3, 5].first(classes).map { |day| Weeks::MeetingTime.new(weekday: day, at: "18:30", minutes: 60) },
+        goals: shelf.keys.map { |id|
+          Weeks::Goal.new(combination_id: id, rung: %w[count clock move].sample(random: random),
+            importance: random.rand(1..5))
+        })
+      learners = Array.new(students) do |i|
+        Weeks::Learner.new(id: i, name: i.to_s, keen: random.rand(0.5..0.95), known: known(shelf.keys.first(6), random))
+      end
+      what = "core: #{weeks} weeks × #{classes} classes × #{places} places × #{students} students × #{combinations} " \
+        "combinations"
+      Ask.say what,
+        Ask.timed(3) {
+          Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: START).plan(seed: random.rand(100))
+        }, "5 s"
     end
 
     def shelf(count)
       strikes = %w[1 2 3 4 5 6]
       texts = (2..4).flat_map { |size| strikes.repeated_permutation(size).map { |list| list.join("-") } }
-      texts.first(36).concat(texts.drop(36).each_slice(37).map(&:first)).first(count).to_h { |text| [text, JauntyBell::Core::Card::Named.new(id: text, name: text, what: JauntyBell::Core::Bench::Notation.read(text))] }
+      texts.first(36).concat(texts.drop(36).each_slice(37).map(&:first)).first(count)
+        .to_h do |text|
+          [text, JauntyBell::Core::Card::Named.new(id: text, name: text,
+            what: JauntyBell::Core::Bench::Notation.read(text))]
+        end
     end
 
     def known(ids, random)
       ids.to_h do |id|
-        marks = Array.new(4) { |i| JauntyBell::Core::Book::Mastery::Mark.new(on: START - 5 * i - 1, attempted: 10, clean: random.rand(5..10)) }
+        marks = Array.new(4) do |i|
+          JauntyBell::Core::Book::Mastery::Mark.new(on: START - 5 * i - 1, attempted: 10, clean: random.rand(5..10))
+        end
         [[id, "count"], JauntyBell::Core::Book::Evidence.of(marks, half_life: 28)]
       end
     end

@@ -12,7 +12,8 @@ class Lanes
 
   # Each weekday, a month's end, a leap day, both changes of summer time, New Year; noon, a minute after midnight and
   # one before it.
-  DATES = %w[2026-11-23T12:00 2026-11-24T12:00 2026-11-25T00:01 2026-11-26T12:00 2026-11-27T19:00 2026-11-28T12:00 2026-11-29T23:59
+  DATES = %w[2026-11-23T12:00 2026-11-24T12:00 2026-11-25T00:01 2026-11-26T12:00 2026-11-27T19:00 2026-11-28T12:00
+    2026-11-29T23:59
     2026-11-30T12:00 2028-02-29T12:00 2026-03-29T12:00 2026-10-25T01:30 2027-01-01T00:01].freeze
   DATED = /\bClock\.|support\/history|Demo::Club/ # a test that says this depends on the day,
   ANY_DAY = /support\/contract/ # but these: what they send and refuse is the same on any
@@ -51,7 +52,9 @@ class Lanes
 
   def environment(job) = job.today ? {"JAUNTY_TODAY" => job.today} : {}
 
-  def command(job) = ["ruby", "--yjit", "-W1", "-Itest", "-Ilib", "-e", "ARGV.each { |file| require File.expand_path(file) }; ARGV.clear", *job.files]
+  def command(job) =
+    ["ruby", "--yjit", "-W1", "-Itest", "-Ilib", "-e",
+      "ARGV.each { |file| require File.expand_path(file) }; ARGV.clear", *job.files]
 
   def tell(job, output, status, seconds)
     line = output.lines.grep(/\d+ runs, \d+ assertions/).last.to_s
@@ -61,7 +64,8 @@ class Lanes
     @sums[:skips] += skips.to_i
     good = status.success? && runs
     @failed << job.name unless good
-    puts good ? format("%-28s %4d s  %s", job.name, seconds, line.strip) : "#{"=" * 20} #{job.name}, after #{seconds.round} s\n#{output}"
+    puts good ? format("%-28s %4d s  %s", job.name, seconds,
+      line.strip) : "#{"=" * 20} #{job.name}, after #{seconds.round} s\n#{output}"
     $stdout.flush
     assertions
   end
@@ -70,17 +74,22 @@ class Lanes
 
   def weigh(file) = File.read(File.join(ROOT, file)).scan(/^\s+def test_/).size
 
-  def whole = [job(PARTS.first(4).join(" "), PARTS.first(4).flat_map { |part| files(part) }, 60), *PARTS.drop(4).map { |part| job(part, files(part), 60) }]
+  def whole =
+    [job(PARTS.first(4).join(" "), PARTS.first(4).flat_map { |part| files(part) }, 60),
+      *PARTS.drop(4).map { |part| job(part, files(part), 60) }]
 
   # The real interface, in jobs of about the same size.
   def system
     jobs = Array.new(SYSTEM_JOBS) { [] }
-    files("system").sort_by { |file| -weigh(file) }.each { |file| jobs.min_by { |list| list.sum { |each| weigh(each) } } << file }
+    files("system").sort_by { |file| -weigh(file) }.each do |file|
+      jobs.min_by { |list| list.sum { |each| weigh(each) } } << file
+    end
     jobs.each_with_index.map { |list, i| job("system #{i + 1}", list, 100) }
   end
 
   def dated
-    list = (files("store") + files("services") + files("api") + files("dates")).select { |file| File.read(File.join(ROOT, file)).then { |text| text.match?(DATED) && !text.match?(ANY_DAY) } }
+    list = (files("store") + files("services") + files("api") + files("dates"))
+      .select { |file| File.read(File.join(ROOT, file)).then { |text| text.match?(DATED) && !text.match?(ANY_DAY) } }
     DATES.map { |date| job("as on #{date}", list, 40, today: date) }
   end
 

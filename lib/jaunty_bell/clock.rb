@@ -31,7 +31,8 @@ module JauntyBell
         return Time.iso8601("#{text}:00Z") - real if text.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/)
         (Date.iso8601(text) - real.to_date).to_i * 86_400
       rescue ArgumentError
-        raise Unreadable, "JAUNTY_TODAY is a date (2026-11-28) or a date and an hour (2026-11-28T18:30); \"#{text}\" is neither."
+        raise Unreadable,
+          "JAUNTY_TODAY is a date (2026-11-28) or a date and an hour (2026-11-28T18:30); \"#{text}\" is neither."
       end
     end
   end

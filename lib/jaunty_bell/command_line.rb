@@ -12,7 +12,8 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit version late rotate cues pairs review load mastery plan simulate].freeze
+    COMMANDS = %w[combo pace parts like write card fit version late rotate cues pairs review load mastery plan
+      simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
@@ -64,7 +65,8 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load round for students seed on seeds goals weeks].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load round for
+          students seed on seeds goals weeks].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -77,7 +79,8 @@ module JauntyBell
     end
 
     def combo
-      analysis = Bench.analyse(text, reading: reading, setting: setting, tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
+      analysis = Bench.analyse(text, reading: reading, setting: setting, tempo: number(:tempo, Bench::Pace::TEMPO),
+        pause: number(:pause, Bench::Pace::PAUSE))
       answer = Files::AnalysisJson.new(analysis).to_h
       @given[:work] ? answer.merge(round: Files::AnalysisJson.round(analysis, seconds(:work))) : answer
     end
@@ -87,11 +90,13 @@ module JauntyBell
       refuse("Say which scheme to write in: --scheme SCHEME.") unless @given[:scheme]
       combination = Bench::Notation.read(text, reading.but(numbering: source))
       target = reading
-      {text: Bench::Notation.write(combination, target), spoken: Bench::Notation.spoken(combination), by_hand: Bench::Notation.by_hand(combination, target)}
+      {text: Bench::Notation.write(combination, target), spoken: Bench::Notation.spoken(combination),
+       by_hand: Bench::Notation.by_hand(combination, target)}
     end
 
     def parts
-      analysis = Bench.analyse(text, reading: reading, tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
+      analysis = Bench.analyse(text, reading: reading, tempo: number(:tempo, Bench::Pace::TEMPO),
+        pause: number(:pause, Bench::Pace::PAUSE))
       Files::PartsJson.new(analysis, weak: @given[:weak] && integer(:weak) - 1).to_a
     end
 
@@ -99,7 +104,9 @@ module JauntyBell
     def like
       wanted = Bench::Notation.read(text, reading)
       lines = @input.read.lines.map(&:strip).reject(&:empty?)
-      shelf = Bench::Likeness.new(lines.each_with_index.to_h { |line, i| [line, at_line(i) { Bench::Notation.read(line, reading) }] })
+      shelf = Bench::Likeness.new(lines.each_with_index.to_h { |line, i|
+        [line, at_line(i) { Bench::Notation.read(line, reading) }]
+      })
       {like: shelf.like(wanted).map { |line, share| {combination: line, share: share.to_f} },
        one_step: shelf.one_step(wanted).map { |line, kind, at| {combination: line, step: kind, at: at} }}
     end
@@ -130,31 +137,39 @@ module JauntyBell
     # A card for all that is asked together: --for "juniors, no bag" --minutes N --load N.
     def version
       kinds = @given.fetch(:for, "").split(",").map(&:strip)
-      blocks = Card::Variants.of(card_plan, kinds, minutes: @given[:minutes] && integer(:minutes), load: @given[:load] && number(:load).to_f)
+      blocks = Card::Variants.of(card_plan, kinds, minutes: @given[:minutes] && integer(:minutes),
+        load: @given[:load] && number(:load).to_f)
       changed(blocks, @given[:minutes] ? integer(:minutes) : card_plan.minutes)
     end
 
     # What the card comes to with other blocks, and how it differs.
     def changed(blocks, minutes)
       after = card_plan.with(blocks: blocks, minutes: minutes)
-      {total: after.total, planned_load: after.planned_load.to_f.round(3), changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)),
+      {total: after.total, planned_load: after.planned_load.to_f.round(3),
+       changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)),
        blocks: Core::Card::Data.data(blocks)}
     end
 
     # What stays of a card from one of its rounds on (counted from 1) where there are only so many minutes.
     def late
-      refuse("Say from which round and how long there is: --round N --minutes N.") unless @given[:round] && @given[:minutes]
+      unless @given[:round] && @given[:minutes]
+        refuse("Say from which round and how long there is: --round N --minutes N.")
+      end
       runs = Core::Floor::Rounds.of(card_plan).zip(card_plan.runs).drop([integer(:round) - 1, 0].max)
       coming = runs.map do |told, run|
         cut = told[:late]
-        Floor::Late::Coming.new(talk: run.change + run.explain, work: run.work, rest: run.rest, least: cut[:least_s], least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
+        Floor::Late::Coming.new(talk: run.change + run.explain, work: run.work, rest: run.rest, least: cut[:least_s],
+          least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
       end
       fitted = Floor::Late.new(coming, integer(:minutes) * 60)
       choices = fitted.choices or refuse("What must stay takes #{Card::Words.clock(fitted.least)} at its shortest.")
-      runs.zip(choices).map { |(told, run), choice| {title: told[:title], planned: run.work, work: choice&.work, rest: choice&.rest} }
+      runs.zip(choices).map do |(told, run), choice|
+        {title: told[:title], planned: run.work, work: choice&.work, rest: choice&.rest}
+      end
     end
 
-    # The rotation of every circuit of the card: groups, and for each bell the station of each group ("waits" where it waits).
+    # The rotation of every circuit of the card: groups, and for each bell the station of each group ("waits" where it
+    # waits).
     def rotate
       refuse("Say how many students there are: --students N.") unless @given[:students]
       circuits = card_plan.blocks.select(&:circuit?)
@@ -178,14 +193,17 @@ module JauntyBell
     # A round as a sensor felt it, against the combination it was meant to be.
     def review
       combination = Bench::Notation.read(text, reading)
-      plan = Floor::Review::Planned.of(combination, reading, tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
+      plan = Floor::Review::Planned.of(combination, reading, tempo: number(:tempo, Bench::Pace::TEMPO),
+        pause: number(:pause, Bench::Pace::PAUSE))
       refuse("There is no strike of a hand in this combination: a sensor sees hands alone.") if plan.hands.empty?
       strikes, bad = Floor::Strike.lines(@input.read)
-      Files::ReviewJson.of(Floor::Review.new(strikes, plan: plan)).merge(unread: bad.map { |line, why| {line: line, why: why} })
+      Files::ReviewJson.of(Floor::Review.new(strikes, plan: plan))
+        .merge(unread: bad.map { |line, why| {line: line, why: why} })
     end
 
     def card_plan
-      @card_plan ||= Files::CardFile.plan(Files::CardFile.read(file, reading), Card::Company.new(students: @given[:students] && integer(:students), reading: reading, school: setting.school))
+      @card_plan ||= Files::CardFile.plan(Files::CardFile.read(file, reading),
+        Card::Company.new(students: @given[:students] && integer(:students), reading: reading, school: setting.school))
     end
 
     def file
@@ -196,11 +214,16 @@ module JauntyBell
     end
 
     def load
-      sessions = Book::Sessions.new(rows(%w[date load]).map { |date, load| Book::Session.new(on: date, effort: nil, minutes: nil, told: load) })
+      sessions = Book::Sessions.new(rows(%w[date load]).map { |date, load|
+        Book::Session.new(on: date, effort: nil, minutes: nil, told: load)
+      })
       refuse("There is no row with a date and a load.") if sessions.all.empty?
       series = sessions.series(last: date_given || sessions.all.last.on, elsewhere: @given.fetch(:elsewhere, false))
       pointed = Book::Pointers.new(sessions: sessions, series: series, day: series.last).all
-      Files::LoadJson.new(series).to_h.merge(pointed_out: pointed.map { |pointer| {rule: pointer.kind, sentence: pointer.text, numbers: pointer.numbers} })
+      Files::LoadJson.new(series).to_h
+        .merge(pointed_out: pointed.map { |pointer|
+          {rule: pointer.kind, sentence: pointer.text, numbers: pointer.numbers}
+        })
     end
 
     def mastery
@@ -208,7 +231,8 @@ module JauntyBell
         Book::Mastery::Mark.new(on: date, attempted: counted(attempted), clean: counted(clean)).checked
       end
       refuse("There is no row with a date, attempted and clean.") if marks.empty?
-      Files::MasteryJson.new(Book::Mastery.new(marks, on: date_given || marks.map(&:on).max, half_life: number(:half_life, Book::Mastery::HALF_LIFE))).to_h
+      Files::MasteryJson.new(Book::Mastery.new(marks, on: date_given || marks.map(&:on).max,
+        half_life: number(:half_life, Book::Mastery::HALF_LIFE))).to_h
     end
 
     # Every place of every class, what is expected of it and why it is there.
@@ -220,9 +244,14 @@ module JauntyBell
     # Seasons of simulated squads; how far it is goes to standard error.
     def simulate
       require "jaunty_bell/stand_ins"
-      facts = {seeds: 30, students: 12, goals: StandIns::Trial::GOALS.size, weeks: 12}.to_h { |name, usual| [name, @given[name] ? integer(name) : usual] }
+      facts = {seeds: 30, students: 12, goals: StandIns::Trial::GOALS.size, weeks: 12}
+        .to_h { |name, usual| [name, @given[name] ? integer(name) : usual] }
       limits = {seeds: 1..500, students: 2..40, goals: 1..StandIns::Trial::GOALS.size, weeks: 2..12}
-      facts.each { |name, value| refuse("--#{name} goes from #{limits[name].min} to #{limits[name].max}, not #{value}.") unless limits[name].cover?(value) }
+      facts.each do |name, value|
+        unless limits[name].cover?(value)
+          refuse("--#{name} goes from #{limits[name].min} to #{limits[name].max}, not #{value}.")
+        end
+      end
       StandIns::Trial.new(**facts).to_h { |done, all| @errors.puts "#{done} of #{all} seasons" }
     end
 
@@ -232,12 +261,15 @@ module JauntyBell
 
     def reading
       Bench::Notation::Reading.new(numbering: @given[:scheme] && Lexicon::Numberings[@given[:scheme]],
-        stance: choice(:stance, %w[orthodox southpaw square]) || :orthodox, partner: choice(:partner, %w[same opposite]) || :same)
+        stance: choice(:stance, %w[orthodox southpaw square]) || :orthodox,
+        partner: choice(:partner, %w[same opposite]) || :same)
     end
 
     def setting
-      Bench::Flow::Setting.new(school: Lexicon::School.default.with(@given[:school]), implement: @given[:implement] && Lexicon::Implements[@given[:implement]],
-        intensity: choice(:intensity, %w[touch light medium hard]), level: choice(:level, Lexicon::School.default.level_limits.keys)&.to_s)
+      Bench::Flow::Setting.new(school: Lexicon::School.default.with(@given[:school]),
+        implement: @given[:implement] && Lexicon::Implements[@given[:implement]],
+        intensity: choice(:intensity, %w[touch light medium hard]),
+        level: choice(:level, Lexicon::School.default.level_limits.keys)&.to_s)
     end
 
     def choice(name, allowed)
@@ -253,7 +285,8 @@ module JauntyBell
       refuse("--#{name} must be a number, not \"#{@given[name]}\".")
     end
 
-    def integer(name) = Integer(@given[name], exception: false) || refuse("--#{name} must be a whole number, not \"#{@given[name]}\".")
+    def integer(name) =
+      Integer(@given[name], exception: false) || refuse("--#{name} must be a whole number, not \"#{@given[name]}\".")
 
     # Seconds from "180" or "3:00".
     def seconds(name)
@@ -276,7 +309,8 @@ module JauntyBell
       CSV.parse(@input.read, skip_blanks: true).each_with_index.filter_map do |row, i|
         next if i.zero? && row.first.to_s.strip.downcase == columns.first
         refuse("Line #{i + 1} needs #{columns.join(", ")}.") if row.compact.size < columns.size
-        [date(row.first.strip, "Line #{i + 1}"), *row[1...columns.size].each_with_index.map { |cell, j| cell_number(cell, i, columns[j + 1]) }]
+        [date(row.first.strip, "Line #{i + 1}"),
+          *row[1...columns.size].each_with_index.map { |cell, j| cell_number(cell, i, columns[j + 1]) }]
       end
     rescue CSV::MalformedCSVError => e
       refuse("The rows are not readable as CSV: #{e.message}")

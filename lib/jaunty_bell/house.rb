@@ -9,7 +9,8 @@ module JauntyBell
     # A reason not to start, said in one line.
     class CannotStart < StandardError; end
 
-    REASONS = [CannotStart, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Cluster::Failed, Store::Database::TooNew].freeze
+    REASONS = [CannotStart, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Cluster::Failed,
+      Store::Database::TooNew].freeze
 
     def self.open
       new.open
@@ -36,9 +37,14 @@ module JauntyBell
       TCPServer.new(Settings.host, Settings.port).close
       true
     rescue Errno::EADDRINUSE
-      raise CannotStart, "port #{Settings.port} is in use; stop what uses it, or start with PORT=#{(Settings.port < 65_535) ? Settings.port + 1 : 4000} bin/start."
+      raise CannotStart,
+        "port #{Settings.port} is in use; stop what uses it, or start with " \
+        "PORT=#{(Settings.port < 65_535) ? Settings.port + 1 : 4000} bin/start."
     rescue SystemCallError, SocketError
-      raise CannotStart, "this machine cannot listen on HOST=#{Settings.host}, PORT=#{Settings.port}: HOST is one of its own addresses (127.0.0.1, or 0.0.0.0 for all of them)."
+      raise CannotStart,
+        "this machine cannot listen on HOST=#{Settings.host}, PORT=#{Settings.port}: HOST is one of its own " \
+        "addresses " \
+        "(127.0.0.1, or 0.0.0.0 for all of them)."
     end
 
     def database(url, where)
@@ -68,12 +74,15 @@ module JauntyBell
         puma.threads 2, 8
         puma.app app
         puma.environment "production"
-        puma.lowlevel_error_handler { |error, _env, _status| Api::Errors.response(500, "Something broke on the server.").tap { Said.error("server", error) } }
+        puma.lowlevel_error_handler do |error, _env, _status|
+          Api::Errors.response(500, "Something broke on the server.").tap { Said.error("server", error) }
+        end
         puma.log_requests false
         puma.quiet
       end
       launcher = Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
-      launcher.events.after_booted { announce } # not before: an address that does not answer yet, a Ctrl-C that nobody hears
+      # Not before: an address that does not answer yet, a Ctrl-C that nobody hears
+      launcher.events.after_booted { announce }
       launcher.run
     ensure
       Services::Weeks::PlanJobs.stop_all

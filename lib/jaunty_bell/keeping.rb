@@ -2,11 +2,17 @@ require "jaunty_bell/premises"
 require "jaunty_bell/api"
 
 module JauntyBell
-  # bin/backup, bin/restore and bin/club: the club's data kept and moved by whoever has the machine. The house may be open meanwhile, but for a restore.
+  # bin/backup, bin/restore and bin/club: the club's data kept and moved by whoever has the machine. The house may be
+  # open meanwhile, but for a restore.
   #
   #   Keeping.new(output: $stdout).backup("jaunty.dump")
   class Keeping
     class Refused < StandardError; end
+
+    # What is said in one line, with exit 2.
+    REASONS = [Refused, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Backup::Failed,
+      Store::Cluster::Failed,
+      Store::Database::TooNew, Core::InvalidInput, Sequel::DatabaseConnectionError, SystemCallError].freeze
 
     USAGE = <<~TEXT
       bin/backup FILE                     everything on this server, to one file
@@ -20,7 +26,7 @@ module JauntyBell
     def self.run(command, arguments, output: $stdout, errors: $stderr)
       new(output).call(command, arguments)
       0
-    rescue Refused, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Backup::Failed, Store::Cluster::Failed, Store::Database::TooNew, Core::InvalidInput, Sequel::DatabaseConnectionError, SystemCallError => e
+    rescue *REASONS => e
       errors.puts e.message.lines.map(&:strip).join(" ")
       2
     end
@@ -34,7 +40,9 @@ module JauntyBell
       send(:"do_#{command}", *arguments)
     rescue ArgumentError => e
       raise unless e.backtrace_locations&.first&.label&.start_with?("do_")
-      raise Refused, "That is not how it is said: #{USAGE.lines.grep(/bin\/#{command}/).map { |line| line[/\A\s*(.*?)\s{2,}/, 1] }.join("; ")}"
+      raise Refused,
+        "That is not how it is said: " \
+        "#{USAGE.lines.grep(/bin\/#{command}/).map { |line| line[/\A\s*(.*?)\s{2,}/, 1] }.join("; ")}"
     end
 
     private
@@ -63,7 +71,9 @@ module JauntyBell
     def do_export(name, path)
       with_database do |db|
         ids = db[:clubs].where(name: name).select_map(:id)
-        raise Refused, "There #{ids.empty? ? "is no club" : "are #{ids.size} clubs"} called \"#{name}\" here." unless ids.size == 1
+        unless ids.size == 1
+          raise Refused, "There #{ids.empty? ? "is no club" : "are #{ids.size} clubs"} called \"#{name}\" here."
+        end
         File.write(path, JSON.generate(Store::WholeClub.of(db, ids.first)), perm: 0o600)
         say "#{path}: #{File.size(path) / 1024} kB"
       end
@@ -72,7 +82,9 @@ module JauntyBell
     def do_import(path)
       with_database do |db|
         passwords = {}
-        Store::WholeClub.new(db).put(File.read(path)) { |email| Api::Accounts.hash(passwords[email] = SecureRandom.alphanumeric(16)) }
+        Store::WholeClub.new(db).put(File.read(path)) do |email|
+          Api::Accounts.hash(passwords[email] = SecureRandom.alphanumeric(16))
+        end
         say "The club is here. Passwords, to be changed at the first sign-in:"
         passwords.each { |email, password| say "  #{email}  #{password}" }
       end

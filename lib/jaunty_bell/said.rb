@@ -6,8 +6,10 @@ module JauntyBell
     LINES = 8
 
     def self.error(where, error)
-      state = error.respond_to?(:wrapped_exception) && error.wrapped_exception.respond_to?(:result) && error.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_SQLSTATE)
-      warn ["#{where}: #{error.class}#{" #{state}" if state}", *error.backtrace.to_a.first(LINES).map { |line| "  #{line}" }].join("\n")
+      state = error.respond_to?(:wrapped_exception) && error.wrapped_exception.respond_to?(:result) &&
+        error.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_SQLSTATE)
+      warn ["#{where}: #{error.class}#{" #{state}" if state}",
+        *error.backtrace.to_a.first(LINES).map { |line| "  #{line}" }].join("\n")
     end
   end
 end

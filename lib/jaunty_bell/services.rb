@@ -1,4 +1,5 @@
-# What the application does with the store and the core: one object per thing a coach does or looks at, one folder per room.
+# What the application does with the store and the core: one object per thing a coach does or looks at, one folder per
+# room.
 require "zeitwerk"
 require "jaunty_bell/said"
 require "jaunty_bell/store"

@@ -3,15 +3,18 @@ module JauntyBell
   #
   #   PORT             where to serve, 4000
   #   HOST             the address to listen on, 127.0.0.1
-  #   JAUNTY_DATA      where the club's own database, secret and logs live, ~/.local/share/jaunty-bell (bin/start as root:
+  #   JAUNTY_DATA      where the club's own database, secret and logs live, ~/.local/share/jaunty-bell (bin/start as
+  #                    root:
   #                    /var/lib/jaunty-bell, which PostgreSQL's own user can reach)
   #   DATABASE_URL     a PostgreSQL server of one's own; without it bin/start runs one on loopback under JAUNTY_DATA
   #   JAUNTY_PGPORT    the port of that own server, 54329
   #   JAUNTY_HTTPS     1 where the program stands behind HTTPS: cookies are then marked secure
-  #   JAUNTY_HOSTS     the names it is reached by, with commas between (gym.example); bare addresses and localhost are answered always
+  #   JAUNTY_HOSTS     the names it is reached by, with commas between (gym.example); bare addresses and localhost are
+  #                    answered always
   #   JAUNTY_PROXIES   addresses of proxies that are believed when they say who asks, with commas between; none
   #   JAUNTY_SECRET    64 characters or more that sign the sessions; without it one is made and kept in JAUNTY_DATA
-  #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or 2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
+  #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or
+  #                    2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
   module Settings
     # A setting that cannot be meant so.
     class Wrong < StandardError; end

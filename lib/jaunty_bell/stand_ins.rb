@@ -2,8 +2,8 @@ require "zeitwerk"
 require "jaunty_bell/core"
 
 module JauntyBell
-  # Simulated devices, so that everything that listens to one can be tried without one. Each is made from a seed, gives its
-  # samples as plain lines, and can be swapped for a real one that gives the same. All they do is invented.
+  # Simulated devices, so that everything that listens to one can be tried without one. Each is made from a seed, gives
+  # its samples as plain lines, and can be swapped for a real one that gives the same. All they do is invented.
   module StandIns
     loader = Zeitwerk::Loader.new
     loader.push_dir(File.expand_path("stand_ins", __dir__), namespace: StandIns)

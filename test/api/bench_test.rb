@@ -5,7 +5,8 @@ class BenchApiTest < ApiTest
 
   def test_analysis
     analyse("1-2-3b-2")
-    assert_equal ["1-2-3b-2", "jab, cross, lead hook to the body, cross", 4.5], answer[:reading].values_at(:canonical, :spoken, :beats)
+    assert_equal ["1-2-3b-2", "jab, cross, lead hook to the body, cross", 4.5],
+      answer[:reading].values_at(:canonical, :spoken, :beats)
     assert_equal [71, 284], answer[:pace].values_at(:sets, :strikes)
     assert_equal ["range-in"], answer[:reading][:findings].map { |finding| finding[:rule] }
   end
@@ -13,7 +14,8 @@ class BenchApiTest < ApiTest
   def test_what_cannot_be_read_yet_is_an_answer
     analyse("1-hok")
     assert_equal [200, nil, nil], [status, answer[:reading], answer[:pace]]
-    assert_equal({token: "hok", at: 2, length: 3, suggestions: ["hook"]}, answer[:unreadable].slice(:token, :at, :length, :suggestions))
+    assert_equal({token: "hok", at: 2, length: 3, suggestions: ["hook"]},
+      answer[:unreadable].slice(:token, :at, :length, :suggestions))
   end
 
   def test_any_of_the_pace_follows_from_the_rest
@@ -62,8 +64,10 @@ class BenchApiTest < ApiTest
 
   # a request body → the path of the first thing wrong
   BAD = {
-    {} => "notation", {notation: 5} => "notation", {notation: "1", tempo: 0} => "tempo", {notation: "1", tempo: -4} => "tempo", {notation: "1", work: 3601} => "work",
-    {notation: "1", pause: -1} => "pause", {notation: "1", sets: 1.5} => "sets", {notation: "1", stance: "crane"} => "stance", {notation: "1", colour: "red"} => "colour",
+    {} => "notation", {notation: 5} => "notation", {notation: "1", tempo: 0} => "tempo",
+    {notation: "1", tempo: -4} => "tempo", {notation: "1", work: 3601} => "work",
+    {notation: "1", pause: -1} => "pause", {notation: "1", sets: 1.5} => "sets",
+    {notation: "1", stance: "crane"} => "stance", {notation: "1", colour: "red"} => "colour",
     {notation: "1" * 4001} => "notation"
   }.freeze
 

@@ -2,13 +2,15 @@ require "support/api"
 
 class CalendarApiTest < ApiTest
   def schedule(weeks: 1, card: new_card, at: "2026-12-01T18:30", **facts)
-    call(:post, "/api/calendar/classes", ids: Array.new(weeks) { uuid }, card_id: card[:id], group_id: nil, coach_id: nil, room: "Hall", at: at, **facts)
+    call(:post, "/api/calendar/classes", ids: Array.new(weeks) { uuid }, card_id: card[:id], group_id: nil,
+      coach_id: nil, room: "Hall", at: at, **facts)
   end
 
   def test_a_card_every_week
     schedule(weeks: 3, card: new_card(name: "Tuesday"))
     assert_equal 201, status, last_response.body
-    assert_equal [["2026-12-01", "Tuesday"], ["2026-12-08", "Tuesday"], ["2026-12-15", "Tuesday"]], answer[:classes].map { |row| row.values_at(:on, :title) }
+    assert_equal [["2026-12-01", "Tuesday"], ["2026-12-08", "Tuesday"], ["2026-12-15", "Tuesday"]],
+      answer[:classes].map { |row| row.values_at(:on, :title) }
     assert_equal 3, call(:get, "/api/calendar?from=2026-12-01&days=28")[:classes].size
     assert_equal 1, call(:get, "/api/calendar?from=2026-12-07&days=4")[:classes].size
   end
@@ -55,16 +57,19 @@ class CalendarApiTest < ApiTest
     assert_refused 409, path: "coach_id"
     schedule(at: "tomorrow")
     assert_refused 400, path: "at"
-    call(:post, "/api/calendar/classes", ids: [], card_id: uuid, group_id: nil, coach_id: nil, room: nil, at: "2026-12-01T18:30")
+    call(:post, "/api/calendar/classes", ids: [], card_id: uuid, group_id: nil, coach_id: nil, room: nil,
+      at: "2026-12-01T18:30")
     assert_refused 400, path: "ids"
   end
 
   def test_holds_and_who_may_read_the_note
     student = new_student
-    call(:post, "/api/care/students/#{student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"], from: "2020-01-01", to: nil, note: "Private words")
+    call(:post, "/api/care/students/#{student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"],
+      from: "2020-01-01", to: nil, note: "Private words")
     assert_equal [201, true, "Private words"], [status, *answer.values_at(:on, :note)]
     hold = answer[:id]
-    call(:post, "/api/care/students/#{student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"], from: "2026-02-01", to: "2026-01-01", note: "")
+    call(:post, "/api/care/students/#{student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"],
+      from: "2026-02-01", to: "2026-01-01", note: "")
     assert_refused 422, path: "until"
     assistant = new_account(club, "assistant")
     sign_in(assistant)
@@ -92,7 +97,9 @@ class CalendarApiTest < ApiTest
     card = new_card(name: "Another")
     sign_in(new_account(club, "assistant"))
     assert_equal 1, call(:get, "/api/calendar?from=2026-12-01&days=2")[:classes].size
-    {put: ["/api/calendar/classes/#{id}", {following: false, room: "Yard"}], post: ["/api/calendar/classes", {ids: [uuid], card_id: card[:id], group_id: nil, coach_id: nil, room: nil, at: "2026-12-01T18:30"}]}
+    {put: ["/api/calendar/classes/#{id}", {following: false, room: "Yard"}],
+     post: ["/api/calendar/classes", {ids: [uuid], card_id: card[:id], group_id: nil, coach_id: nil, room: nil,
+                                      at: "2026-12-01T18:30"}]}
       .each do |method, (path, body)|
         call(method, path, **body)
         assert_refused 403

@@ -5,7 +5,8 @@ class CardApiTest < ApiTest
 
   def test_sums_while_editing
     drill = new_combination(text: "1-2-3b-2")
-    call(:post, "/api/card/sums", **draft(round(combination_id: drill[:id]), round(title: "Rope", work_s: 300), minutes: 10))
+    call(:post, "/api/card/sums",
+      **draft(round(combination_id: drill[:id]), round(title: "Rope", work_s: 300), minutes: 10))
     assert_equal [540, -60], answer.values_at(:total, :over)
     assert_equal [[71, 284], [false, false]], answer[:rounds].map { |each| each.values_at(:sets, :strikes) }
     assert_equal 142, answer[:counts][:by_hand][:left]
@@ -16,7 +17,8 @@ class CardApiTest < ApiTest
     pool = [new_combination(name: "a", text: "1-2")[:id], new_combination(name: "b", text: "3-4")[:id]]
     drill = new_drill(pool: pool, implement: "focus-mitts", manner: "counted", count: 10)
     call(:post, "/api/card/sums", **draft(round(drill_id: drill[:id], swap: "even", work_s: 10), kind: "mitts"))
-    assert_equal ["Drill", "focus-mitts", "counted", pool.first], answer[:rounds][0].values_at(:what, :implement, :manner, :combination_id)
+    assert_equal ["Drill", "focus-mitts", "counted", pool.first],
+      answer[:rounds][0].values_at(:what, :implement, :manner, :combination_id)
     assert_equal 20, answer[:rounds][0][:sets]
     assert_operator answer[:total], :>, 60
   end
@@ -36,8 +38,11 @@ class CardApiTest < ApiTest
   def test_saving_and_reading_back
     drill = new_combination
     id = uuid
-    rounds = [round(title: "Rope", exercise: "rope"), round(combination_id: drill[:id], swap: "every", every: 30, both_sides: true, effort: 7, tempo: 132.5, on_s: 20, off_s: 10,
-      phases: [{name: "own", seconds: 60, other: false, rung: nil, effort: nil}, {name: "other", seconds: nil, other: true, rung: "move", effort: 8}], kit: ["shin pads"], beginners: "count")]
+    rounds = [round(title: "Rope", exercise: "rope"),
+      round(combination_id: drill[:id], swap: "every", every: 30, both_sides: true, effort: 7, tempo: 132.5,
+        on_s: 20, off_s: 10,
+        phases: [{name: "own", seconds: 60, other: false, rung: nil, effort: nil},
+          {name: "other", seconds: nil, other: true, rung: "move", effort: 8}], kit: ["shin pads"], beginners: "count")]
     call(:post, "/api/card/cards", id: id, **saved(*rounds, name: "Tuesday"))
     assert_equal 201, status, last_response.body
     read = call(:get, "/api/card/cards/#{id}")
@@ -62,23 +67,32 @@ class CardApiTest < ApiTest
   end
 
   def test_make_it_fit_proposes_and_saves_nothing
-    call(:post, "/api/card/fits", **draft(*Array.new(4) { |i| round(title: "Round #{i}", work_s: 300, keep: true) }, minutes: 20), limit_minutes: 15, limit_load: nil)
+    call(:post, "/api/card/fits",
+      **draft(*Array.new(4) { |i| round(title: "Round #{i}", work_s: 300, keep: true) }, minutes: 20),
+      limit_minutes: 15, limit_load: nil)
     assert_equal [true, nil, 15], answer.values_at(:possible, :reason, :minutes)
     assert_operator answer[:sums][:over], :<=, 0
     assert_equal ["changed"], answer[:changes].map { |change| change[:kind] }.uniq
     assert_equal 0, db[:cards].count
-    call(:post, "/api/card/fits", **draft(round(work_s: 600, keep: true), minutes: 20), limit_minutes: 4, limit_load: nil)
+    call(:post, "/api/card/fits", **draft(round(work_s: 600, keep: true), minutes: 20), limit_minutes: 4,
+      limit_load: nil)
     assert_equal false, answer[:possible]
     assert_match(/1:00 more than the 4 minutes/, answer[:reason])
   end
 
   def test_variants_and_differences
-    call(:post, "/api/card/variants", **draft(round(combination_id: new_combination[:id], swap: "even"), kind: "mitts"), kinds: ["no partner"])
-    assert_equal [{name: "work", was: "3:00", is: "1:20"}, {name: "swap", was: "even", is: "alone"}, {name: "on", was: "as usual", is: "air"}], answer[:changes][0][:fields]
+    call(:post, "/api/card/variants",
+      **draft(round(combination_id: new_combination[:id], swap: "even"), kind: "mitts"), kinds: ["no partner"])
+    assert_equal [{name: "work", was: "3:00", is: "1:20"}, {name: "swap", was: "even", is: "alone"},
+      {name: "on", was: "as usual", is: "air"}], answer[:changes][0][:fields]
     call(:post, "/api/card/variants", **draft(round), kinds: [])
     assert_refused 422, path: "kinds"
-    call(:post, "/api/card/variants", **draft(round(combination_id: new_combination(name: "More")[:id], swap: "even", effort: 8), kind: "mitts"), kinds: ["no partner", "no bag"], to_load: 300)
-    assert_equal [["effort", "8", "5"], ["swap", "even", "alone"], ["on", "as usual", "air"]], answer[:changes][0][:fields].map { |field| field.values_at(:name, :was, :is) }.reject { |name, _, _| name == "work" }
+    call(:post, "/api/card/variants",
+      **draft(round(combination_id: new_combination(name: "More")[:id], swap: "even", effort: 8), kind: "mitts"),
+      kinds: ["no partner", "no bag"], to_load: 300)
+    assert_equal [["effort", "8", "5"], ["swap", "even", "alone"], ["on", "as usual", "air"]],
+      answer[:changes][0][:fields].map { |field| field.values_at(:name, :was, :is) }
+        .reject { |name, _, _| name == "work" }
     call(:post, "/api/card/differences", **draft(round(title: "New")), other: plain(blocks(round(title: "Old"))))
     assert_equal [%w[added New], %w[removed Old]], answer.map { |change| change.values_at(:kind, :title) }
   end
@@ -86,12 +100,17 @@ class CardApiTest < ApiTest
   def test_the_group_s_students_holds_and_history_count
     group = new_group
     students = Array.new(3) { |i| new_student(group: group, name: "Student #{i}") }
-    Store::Care.new(db, club).add(id: uuid, student_id: students[0], matter: "elbow", blocks: ["right hand"], from: Clock.today - 1, to: nil, note: "secret")
+    Store::Care.new(db, club).add(id: uuid, student_id: students[0], matter: "elbow", blocks: ["right hand"],
+      from: Clock.today - 1, to: nil, note: "secret")
     drill = new_combination(text: "1-2-3")
-    call(:post, "/api/card/sums", **draft(round(combination_id: drill[:id], swap: "every", every: 60), kind: "partner", group_id: group))
+    call(:post, "/api/card/sums",
+      **draft(round(combination_id: drill[:id], swap: "every", every: 60), kind: "partner", group_id: group))
     assert_equal 3, answer[:students]
-    assert_equal %w[held uneven-turns], answer[:findings].map { |each| each[:rule] }.select { |rule| %w[held uneven-turns uneven-trio].include?(rule) } & %w[held uneven-turns]
-    assert_match(/Student 0 must not strike with the right hand/, answer[:findings].find { |each| each[:rule] == "held" }[:reason])
+    assert_equal %w[held uneven-turns],
+      answer[:findings].map { |each| each[:rule] }.select { |rule| %w[held uneven-turns uneven-trio].include?(rule) } &
+        %w[held uneven-turns]
+    assert_match(/Student 0 must not strike with the right hand/,
+      answer[:findings].find { |each| each[:rule] == "held" }[:reason])
     refute_includes last_response.body, "secret"
     call(:post, "/api/card/sums", **draft(round, group_id: group, students: 8))
     assert_equal 8, answer[:students]
@@ -110,18 +129,22 @@ class CardApiTest < ApiTest
     drill = new_drill
     card = new_card(rounds: [round(drill_id: drill[:id])])
     Store::Drills.new(db, club).archive(drill[:id], version: 1, archived: true)
-    assert_equal ["gone"], call(:get, "/api/card/cards/#{card[:id]}")[:sums][:findings].map { |each| each[:rule] } & ["gone"]
+    assert_equal ["gone"],
+      call(:get, "/api/card/cards/#{card[:id]}")[:sums][:findings].map { |each| each[:rule] } & ["gone"]
     call(:put, "/api/card/cards/#{card[:id]}", version: 1, **saved(round(drill_id: drill[:id])))
     assert_equal 200, status
   end
 
   # what is wrong with a round → the path, refused by the contract
   BAD = {
-    {work_s: 0} => "work_s", {work_s: -5} => "work_s", {work_s: 3601} => "work_s", {work_s: 90.5} => "work_s", {rest_s: -1} => "rest_s", {effort: 10.5} => "effort",
-    {title: ""} => "title", {combination_id: "x"} => "combination_id", {tempo: 0} => "tempo", {swap: "trio"} => "swap", {rung: "moon"} => "rung", {repeat: 0} => "repeat"
+    {work_s: 0} => "work_s", {work_s: -5} => "work_s", {work_s: 3601} => "work_s", {work_s: 90.5} => "work_s",
+    {rest_s: -1} => "rest_s", {effort: 10.5} => "effort",
+    {title: ""} => "title", {combination_id: "x"} => "combination_id", {tempo: 0} => "tempo", {swap: "trio"} => "swap",
+    {rung: "moon"} => "rung", {repeat: 0} => "repeat"
   }.freeze
   # … and by the core
-  UNFIT = {{on_s: 100, off_s: 100} => "on_s", {swap: "every"} => "every", {exercise: "jab"} => "exercise", {exercise: "yoga"} => nil, {implement: "chair"} => nil}.freeze
+  UNFIT = {{on_s: 100, off_s: 100} => "on_s", {swap: "every"} => "every", {exercise: "jab"} => "exercise",
+           {exercise: "yoga"} => nil, {implement: "chair"} => nil}.freeze
 
   def test_bad_rounds_are_refused_with_their_place_and_nothing_is_saved
     card = new_card

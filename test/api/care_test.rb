@@ -4,11 +4,14 @@ require "support/history"
 class CareApiTest < ApiTest
   include History
 
-  def hold(**facts) = call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"], from: today.iso8601, to: nil, note: "sore", **facts)
+  def hold(**facts) =
+    call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"],
+      from: today.iso8601, to: nil, note: "sore", **facts)
 
   def knocked(ago) = hold(matter: "head knock", blocks: ["all"], from: (today - ago).iso8601)
 
-  def step(id, number, ago, symptoms: false) = call(:post, "/api/care/holds/#{id}/steps", id: uuid, step: number, on: (today - ago).iso8601, symptoms: symptoms)
+  def step(id, number, ago, symptoms: false) =
+    call(:post, "/api/care/holds/#{id}/steps", id: uuid, step: number, on: (today - ago).iso8601, symptoms: symptoms)
 
   def test_a_knock_is_lifted_by_steps_time_and_a_clinician_only
     id = knocked(25)[:id]
@@ -57,17 +60,21 @@ class CareApiTest < ApiTest
 
   def test_while_it_holds_the_floor_and_the_card_know
     knocked(3)
-    assert_equal ["contact", "hard effort"], call(:get, "/api/floor/classes/#{@held[:id]}")[:students].find { |student| student[:id] == @student }[:blocks].sort
+    assert_equal ["contact", "hard effort"],
+      call(:get, "/api/floor/classes/#{@held[:id]}")[:students]
+        .find { |student| student[:id] == @student }[:blocks].sort
     board = call(:get, "/api/book/board?group=#{@group}")
     assert_equal "hold", board[:students].first[:pointers].first[:kind]
   end
 
   def test_a_knock_set_by_mistake_is_corrected_with_a_trace
     id = knocked(0)[:id]
-    assert_equal 2, db[:holds].where(student_id: @student, lifted_at: nil).count, "out for the day, and held from contact"
+    assert_equal 2, db[:holds].where(student_id: @student, lifted_at: nil).count,
+      "out for the day, and held from contact"
     call(:put, "/api/care/holds/#{id}/mistaken", reason: "it was the other Pia")
     assert_equal 0, db[:holds].where(student_id: @student, lifted_at: nil).count
-    assert_equal [["holds", "it was the other Pia", "A coach"]], call(:get, "/api/book/students/#{@student}/corrections").map { |row| row.values_at(:what, :reason, :by) }
+    assert_equal [["holds", "it was the other Pia", "A coach"]],
+      call(:get, "/api/book/students/#{@student}/corrections").map { |row| row.values_at(:what, :reason, :by) }
     call(:put, "/api/care/holds/#{id}/mistaken", reason: "again")
     assert_refused 409
   end
@@ -75,7 +82,8 @@ class CareApiTest < ApiTest
   def test_who_read_and_who_changed
     hold
     2.times { call(:get, "/api/care/students/#{@student}/holds") }
-    assert_equal [["A coach", "read the notes of holds"], ["A coach", "held them back: elbow"]], call(:get, "/api/care/students/#{@student}/audit").map { |row| row.values_at(:by, :did) }
+    assert_equal [["A coach", "read the notes of holds"], ["A coach", "held them back: elbow"]],
+      call(:get, "/api/care/students/#{@student}/audit").map { |row| row.values_at(:by, :did) }
     sign_in(new_account(club, "assistant"))
     assert_nil call(:get, "/api/care/students/#{@student}/holds").first[:note]
     call(:get, "/api/care/students/#{@student}/audit")
@@ -88,7 +96,8 @@ class CareApiTest < ApiTest
     marked(@two, [[1, 5, 5]])
     trained([[1, 5, 60]])
     data = call(:get, "/api/care/students/#{@student}/held.json")
-    assert_equal ["Pia Test", 1, 1, "sore"], [data[:students].first[:name], data[:marks].size, data[:efforts].size, data[:holds].first[:note]]
+    assert_equal ["Pia Test", 1, 1, "sore"], [data[:students].first[:name], data[:marks].size, data[:efforts].size,
+      data[:holds].first[:note]]
     get "/api/care/students/#{@student}/held.csv"
     lines = CSV.parse(last_response.body, headers: true)
     assert_includes lines.map(&:to_h), {"table" => "holds", "row" => "1", "column" => "note", "value" => "sore"}
@@ -103,7 +112,8 @@ class CareApiTest < ApiTest
     marked(@two, [[1, 5, 5]])
     trained([[1, 5, 60]])
     tell(@held[:id], {attendances: [@student, other].map { |id| {id: uuid, student_id: id, at: Clock.now} },
-      pairings: [[@student, other, third], [@student, other]].map { |ids| {id: uuid, student_ids: ids, at: Clock.now} }}, coach_id: nil)
+      pairings: [[@student, other, third], [@student, other]]
+        .map { |ids| {id: uuid, student_ids: ids, at: Clock.now} }}, coach_id: nil)
     call(:put, "/api/care/students/#{@student}/erased", name: "Pia Test")
     assert_refused 403, says: /Only the owner/
     sign_in(new_account(club, "owner"))

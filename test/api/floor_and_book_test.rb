@@ -13,9 +13,13 @@ class FloorAndBookApiTest < ApiTest
 
   def today = Store::People.new(db, club).today.iso8601
 
-  def mark(**facts) = {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: today, attempted: 10, clean: 8, at: Clock.now.utc.iso8601}.merge(facts)
+  def mark(**facts) =
+    {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: today, attempted: 10, clean: 8,
+     at: Clock.now.utc.iso8601}.merge(facts)
 
-  def effort(**facts) = {id: uuid, student_id: @student, on: today, effort: 7, minutes: 60, estimated: false, at: Clock.now.utc.iso8601}.merge(facts)
+  def effort(**facts) =
+    {id: uuid, student_id: @student, on: today, effort: 7, minutes: 60, estimated: false,
+     at: Clock.now.utc.iso8601}.merge(facts)
 
   def record(**facts) = call(:post, "/api/floor/classes/#{@class_id}/facts", **facts)
 
@@ -29,7 +33,8 @@ class FloorAndBookApiTest < ApiTest
   end
 
   def test_from_the_floor_to_the_book
-    record(attendances: [{id: uuid, student_id: @student, at: Clock.now.utc.iso8601}], marks: [mark, mark(clean: 9)], efforts: [effort])
+    record(attendances: [{id: uuid, student_id: @student, at: Clock.now.utc.iso8601}], marks: [mark, mark(clean: 9)],
+      efforts: [effort])
     assert_equal 4, answer[:new]
     page = call(:get, "/api/book/students/#{@student}")
     assert_equal 420, page[:days].last[:load]
@@ -37,7 +42,8 @@ class FloorAndBookApiTest < ApiTest
     assert_equal [17, 20, "count", "learning"], mastery.values_at(:clean, :attempted, :rung, :state)
     assert_in_delta 18.0 / 22, mastery[:score], 1e-9
     squad = call(:get, "/api/book/squad")
-    assert_equal [420, ["count"]], squad[:students].first.then { |row| [row[:week_load], row[:knots].map { |knot| knot[:rung] }] }
+    assert_equal [420, ["count"]],
+      squad[:students].first.then { |row| [row[:week_load], row[:knots].map { |knot| knot[:rung] }] }
     assert_equal 420, call(:get, "/api/weeks").sum { |week| week[:load] }
   end
 
@@ -53,9 +59,11 @@ class FloorAndBookApiTest < ApiTest
   def test_the_student_s_own_effort_comes_before_the_coach_s_estimate
     record(efforts: [effort(effort: 5, estimated: true)])
     record(efforts: [effort(effort: 7)])
-    assert_equal [[7.0, false]], call(:get, "/api/book/students/#{@student}")[:efforts].map { |told| told.values_at(:effort, :estimated) }
+    assert_equal [[7.0, false]],
+      call(:get, "/api/book/students/#{@student}")[:efforts].map { |told| told.values_at(:effort, :estimated) }
     record(efforts: [effort(effort: 3, estimated: true)])
-    assert_equal 420.0, call(:get, "/api/book/students/#{@student}")[:days].last[:load], "an estimate that comes later changes nothing"
+    assert_equal 420.0, call(:get, "/api/book/students/#{@student}")[:days].last[:load],
+      "an estimate that comes later changes nothing"
     assert_equal 3, db[:efforts].where(student_id: @student).count, "all stay on record"
   end
 
@@ -80,9 +88,12 @@ class FloorAndBookApiTest < ApiTest
 
   def test_impossible_facts_are_refused_and_none_is_stored
     {
-      {efforts: [effort, effort(effort: 10.5)]} => [400, "efforts/1/effort"], {efforts: [effort(effort: -1)]} => [400, "efforts/0/effort"],
-      {efforts: [effort(minutes: 361)]} => [400, "efforts/0/minutes"], {marks: [mark, mark(clean: 11)]} => [422, "marks/1/clean"],
-      {marks: [mark(attempted: 0)]} => [400, "marks/0/attempted"], {marks: [mark(rung: "moon")]} => [400, "marks/0/rung"], {marks: [mark(on: "yesterday")]} => [400, "marks/0/on"],
+      {efforts: [effort, effort(effort: 10.5)]} => [400, "efforts/1/effort"],
+      {efforts: [effort(effort: -1)]} => [400, "efforts/0/effort"],
+      {efforts: [effort(minutes: 361)]} => [400, "efforts/0/minutes"],
+      {marks: [mark, mark(clean: 11)]} => [422, "marks/1/clean"],
+      {marks: [mark(attempted: 0)]} => [400, "marks/0/attempted"],
+      {marks: [mark(rung: "moon")]} => [400, "marks/0/rung"], {marks: [mark(on: "yesterday")]} => [400, "marks/0/on"],
       {colour: []} => [400, "colour"]
     }.each do |facts, (code, path)|
       record(**facts)

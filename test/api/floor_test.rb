@@ -7,7 +7,8 @@ class FloorApiTest < ApiTest
     @group = new_group
     @ana, @bo, @cy = %w[Ana Bo Cy].map { |name| new_student(group: @group, name: name, kg: 60) }
     @two = new_combination(text: "1-2", name: "Two")
-    @card = new_card(rounds: [round(combination_id: @two[:id], rung: "count", implement: "focus-mitts", swap: "even", every: nil)])
+    @card = new_card(rounds: [round(combination_id: @two[:id], rung: "count", implement: "focus-mitts",
+      swap: "even", every: nil)])
     @class_id = uuid
     call(:post, "/api/floor/classes", id: @class_id, card_id: @card[:id], group_id: @group)
   end
@@ -23,15 +24,19 @@ class FloorApiTest < ApiTest
   def record(**facts) = call(:post, "/api/floor/classes/#{@class_id}/facts", **facts)
 
   def file(id, **facts)
-    call(:put, "/api/care/students/#{id}/file", kg: 60, born_on: nil, stance_wish: nil, emergency_name: "", emergency_phone: "", guardian: "", apart: [], **facts)
+    call(:put, "/api/care/students/#{id}/file", kg: 60, born_on: nil, stance_wish: nil, emergency_name: "",
+      emergency_phone: "", guardian: "", apart: [], **facts)
   end
 
-  def pairs(*ids, locked: [], contact: true) = call(:post, "/api/floor/classes/#{@class_id}/pairs", present: ids, locked: locked, contact: contact, holding: true)
+  def pairs(*ids, locked: [], contact: true) =
+    call(:post, "/api/floor/classes/#{@class_id}/pairs", present: ids, locked: locked, contact: contact, holding: true)
 
   def test_what_is_on_file_stands_at_the_door
-    file(@ana, born_on: (today << 12 * 12).iso8601, emergency_name: "Mam", emergency_phone: "07700 900100", stance_wish: "other")
+    file(@ana, born_on: (today << 12 * 12).iso8601, emergency_name: "Mam", emergency_phone: "07700 900100",
+      stance_wish: "other")
     assert_equal 200, status
-    assert_equal [true, {name: "Mam", phone: "07700 900100", guardian: ""}, %w[junior guardian]], student(@ana).then { |row| [row[:junior], row[:emergency], row[:notes].map { |note| note[:kind] }] }
+    assert_equal [true, {name: "Mam", phone: "07700 900100", guardian: ""}, %w[junior guardian]],
+      student(@ana).then { |row| [row[:junior], row[:emergency], row[:notes].map { |note| note[:kind] }] }
     assert_equal [false, []], student(@bo).values_at(:junior, :notes)
   end
 
@@ -51,8 +56,14 @@ class FloorApiTest < ApiTest
     earlier, long_ago = new_class, new_class
     db[:classes].where(id: earlier[:id]).update(starts_at: Clock.now - 60)
     db[:classes].where(id: long_ago[:id]).update(starts_at: Clock.now - 40 * 86_400)
-    tell(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now - 1_500}], round_runs: [{id: uuid, round: 0, title: "Two", combination_id: nil, worked_s: 1_800, outcome: "done", at: Clock.now}]}, coach_id: nil)
-    tell(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Clock.now}], marks: [90, 89].map { |days| {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20, clean: 20, at: Clock.now} }}, coach_id: nil)
+    tell(earlier[:id], {attendances: [{id: uuid, student_id: @ana, at: Clock.now - 1_500}],
+      round_runs: [{id: uuid, round: 0, title: "Two", combination_id: nil, worked_s: 1_800, outcome: "done",
+                    at: Clock.now}]}, coach_id: nil)
+    tell(long_ago[:id], {attendances: [{id: uuid, student_id: @bo, at: Clock.now}],
+      marks: [90, 89].map { |days|
+        {id: uuid, student_id: @bo, combination_id: @two[:id], rung: "count", on: today - days, attempted: 20,
+         clean: 20, at: Clock.now}
+      }}, coach_id: nil)
     assert_equal ["Second session today: 25 min already"], student(@ana)[:notes].map { |note| note[:text] }
     assert_equal ["Back after 5 weeks: ease in", "Due: Two"], student(@bo)[:notes].map { |note| note[:text] }
   end
@@ -60,7 +71,8 @@ class FloorApiTest < ApiTest
   def test_pairs_of_who_is_here
     file(@ana, apart: [@bo])
     record(pairings: [{id: uuid, student_ids: [@ana, @cy], at: now}])
-    assert_equal [[@ana, @cy]], pairs(@ana, @cy)[:groups].map { |group| group[:ids].sort_by { |id| [@ana, @bo, @cy].index(id) } }
+    assert_equal [[@ana, @cy]],
+      pairs(@ana, @cy)[:groups].map { |group| group[:ids].sort_by { |id| [@ana, @bo, @cy].index(id) } }
     assert_equal [["they are kept apart (1 of 1)"]] * 2, pairs(@ana, @bo)[:stuck].map { |one| one[:reasons] }
     assert_equal 3, pairs(@cy, @bo, new_student(group: @group, name: "Dee"))[:groups].first[:ids].size
     pairs(@ana, @bo, locked: [[@ana, @bo]])
@@ -70,7 +82,8 @@ class FloorApiTest < ApiTest
   def test_a_knock_to_the_head_holds_at_once_and_once
     knock = {id: uuid, student_id: @ana, matter: "head knock", text: "slipped, hit the post", at: now}
     2.times { record(knocks: [knock]) }
-    assert_equal [["all"], ["contact", "hard effort"]], call(:get, "/api/care/students/#{@ana}/holds").map { |hold| hold[:blocks] }.sort
+    assert_equal [["all"], ["contact", "hard effort"]],
+      call(:get, "/api/care/students/#{@ana}/holds").map { |hold| hold[:blocks] }.sort
     assert_equal "a hold blocks all work", pairs(@ana, @bo)[:out].first[:reasons].first
     assert_equal ["all", "contact", "hard effort"], student(@ana)[:blocks].sort
     call(:put, "/api/care/holds/#{knock[:id]}/lifted", lifted: true)
@@ -84,18 +97,29 @@ class FloorApiTest < ApiTest
   end
 
   def test_what_was_written_down_stands_in_the_book
-    mark = {id: uuid, student_id: @ana, combination_id: @two[:id], rung: "count", on: today.iso8601, attempted: 1, clean: 0, broke_at: 0, at: now}
-    record(attendances: [{id: uuid, student_id: @ana, at: now}], pairings: [{id: uuid, student_ids: [@ana, @bo], at: now}], notes: [{id: uuid, student_id: @ana, text: "Hands home", at: now}, {id: uuid, student_id: nil, text: "Good evening", at: now}],
-      knocks: [{id: uuid, student_id: @ana, matter: "elbow", text: "on the post", at: now}], marks: [mark, mark.merge(id: uuid)])
+    mark = {id: uuid, student_id: @ana, combination_id: @two[:id], rung: "count", on: today.iso8601, attempted: 1,
+            clean: 0, broke_at: 0, at: now}
+    record(attendances: [{id: uuid, student_id: @ana, at: now}],
+      pairings: [{id: uuid, student_ids: [@ana, @bo], at: now}],
+      notes: [{id: uuid, student_id: @ana, text: "Hands home", at: now},
+        {id: uuid, student_id: nil, text: "Good evening", at: now}],
+      knocks: [{id: uuid, student_id: @ana, matter: "elbow", text: "on the post", at: now}],
+      marks: [mark, mark.merge(id: uuid)])
     written = call(:get, "/api/book/students/#{@ana}/classes")
-    assert_equal [["Card", [], ["Hands home"], [{matter: "elbow", text: "on the post"}], [{name: "Two", at: 0, times: 2}]]], written.map { |row| row.values_at(:title, :partners, :notes, :knocks, :broke) }
+    assert_equal [["Card", [], ["Hands home"], [{matter: "elbow", text: "on the post"}],
+      [{name: "Two", at: 0, times: 2}]]],
+      written.map { |row| row.values_at(:title, :partners, :notes, :knocks, :broke) }
     record(attendances: [{id: uuid, student_id: @bo, at: now}])
     classes.close(@class_id, Clock.now + 90)
-    record(round_runs: [{id: uuid, round: 0, title: "Two", combination_id: @two[:id], worked_s: 60, outcome: "done", at: (Clock.now + 80).iso8601}])
-    assert_equal ["Bo"], call(:get, "/api/book/students/#{@ana}/classes").first[:partners], "a shared round rang while both were there"
-    assert_equal [[[@ana, @bo], "on the post"]], [[shown[:facts][:pairings].first[:student_ids], shown[:facts][:knocks].first[:text]]]
+    record(round_runs: [{id: uuid, round: 0, title: "Two", combination_id: @two[:id], worked_s: 60, outcome: "done",
+                         at: (Clock.now + 80).iso8601}])
+    assert_equal ["Bo"], call(:get, "/api/book/students/#{@ana}/classes").first[:partners],
+      "a shared round rang while both were there"
+    assert_equal [[[@ana, @bo], "on the post"]],
+      [[shown[:facts][:pairings].first[:student_ids], shown[:facts][:knocks].first[:text]]]
     sign_in(new_account(club, "assistant"))
-    assert_equal [nil, nil], [call(:get, "/api/book/students/#{@ana}/classes").first[:knocks].first[:text], shown[:facts][:knocks].first[:text]], "not for assistants"
+    assert_equal [nil, nil], [call(:get, "/api/book/students/#{@ana}/classes").first[:knocks].first[:text],
+      shown[:facts][:knocks].first[:text]], "not for assistants"
     assert_equal ["Hands home", "Good evening"].sort, shown[:facts][:notes].map { |note| note[:text] }.sort
   end
 
@@ -106,7 +130,8 @@ class FloorApiTest < ApiTest
     calls = -> { shown[:segments].flat_map { |segment| segment[:cues] }.select { |cue| cue[:kind] == "call" } }
     assert_operator calls.call.size, :>, 20
     assert_equal calls.call, calls.call
-    assert_equal %w[Hook Two], calls.call.map { |cue| shown[:combinations][cue[:combination_id].to_sym][:name] }.uniq.sort
+    assert_equal %w[Hook Two],
+      calls.call.map { |cue| shown[:combinations][cue[:combination_id].to_sym][:name] }.uniq.sort
   end
 
   def test_what_is_short_for_how_many
@@ -124,7 +149,8 @@ class FloorApiTest < ApiTest
   def test_a_technique_of_one_s_own_is_spoken
     call(:post, "/api/school/techniques", name: "Tidal hook", family: "punch", plane: "round", range: %w[mid close])
     store = Store::School.new(db, club)
-    assert_equal store.spoken_words.empty? ? ["punch"] : ["tidal hook"], store.voice.words("tidal hook"), "in its own word, or, where this machine cannot speak, in its family's"
+    assert_equal store.spoken_words.empty? ? ["punch"] : ["tidal hook"], store.voice.words("tidal hook"),
+      "in its own word, or, where this machine cannot speak, in its family's"
     store.keep_word("tidal hook", wave: "RIFF", ms: 500)
     assert_equal ["tidal hook"], Store::School.new(db, club).voice.words("tidal hook")
     get "/api/school/voice/tidal%20hook"
@@ -136,18 +162,24 @@ class FloorApiTest < ApiTest
 
   def test_somebody_new_comes_and_is_a_student_once
     guest = {id: uuid, name: " Dunja ", stance: "southpaw"}
-    2.times { record(guests: [guest], attendances: [{id: uuid, student_id: guest[:id], at: now}], pairings: [{id: uuid, student_ids: [@ana, guest[:id]], at: now}]) }
+    2.times do
+      record(guests: [guest], attendances: [{id: uuid, student_id: guest[:id], at: now}],
+        pairings: [{id: uuid, student_ids: [@ana, guest[:id]], at: now}])
+    end
     assert_equal 200, status
-    assert_equal [["Dunja", "southpaw", @group]], db[:students].where(id: guest[:id]).select_map(%i[name stance group_id])
+    assert_equal [["Dunja", "southpaw", @group]],
+      db[:students].where(id: guest[:id]).select_map(%i[name stance group_id])
     assert_equal 1, db[:presences].where(student_id: guest[:id]).count
   end
 
-  def recording(kind, samples, **facts) = {id: uuid, student_id: @ana, round: 0, kind: kind, samples: samples, at: now}.merge(facts)
+  def recording(kind, samples, **facts) =
+    {id: uuid, student_id: @ana, round: 0, kind: kind, samples: samples, at: now}.merge(facts)
 
   def reviews = call(:get, "/api/floor/classes/#{@class_id}/reviews")
 
   def test_a_round_is_reviewed_from_what_sensors_felt
-    record(recordings: [recording("strikes", [[0, "left", 20], [430, "right", 21.5], [1_460, "left", 20], [2_900, "left", 19], [3_330, "right", 18]]), recording("heart", [[1_000, 120], [2_000, 130]])])
+    record(recordings: [recording("strikes", [[0, "left", 20], [430, "right", 21.5], [1_460, "left", 20],
+      [2_900, "left", 19], [3_330, "right", 18]]), recording("heart", [[1_000, 120], [2_000, 130]])])
     assert_equal 200, status
     felt, heart = reviews.partition { |review| review[:kind] == "strikes" }.map(&:first)
     assert_equal ["Bag", 3, 2, 1], [felt[:title], *felt[:strikes].values_at(:sets, :whole, :missed)]
@@ -169,7 +201,9 @@ class FloorApiTest < ApiTest
     assert_equal "A round that is not on the card any more", reviews.first[:title]
   end
 
-  def live(device, take: false, moment: "ring") = call(:put, "/api/floor/classes/#{@class_id}/live", device: device, take: take, moment: moment, ring: {at: 1, gone: 4_000, running: true, extra: {}})
+  def live(device, take: false, moment: "ring") =
+    call(:put, "/api/floor/classes/#{@class_id}/live", device: device, take: take, moment: moment,
+      ring: {at: 1, gone: 4_000, running: true, extra: {}})
 
   def test_one_leads_and_others_follow
     mine, theirs = uuid, uuid
@@ -182,18 +216,27 @@ class FloorApiTest < ApiTest
     assert_refused 409
     get "/api/floor/classes/#{@class_id}/live"
     assert_match(/\Adata: \{.*"device":"#{theirs}"/, last_response.body)
-    db[:classes].where(id: @class_id).update(live: Sequel.lit("jsonb_set(live, '{told}', to_jsonb((live->>'told')::float - 5))"))
+    db[:classes].where(id: @class_id)
+      .update(live: Sequel.lit("jsonb_set(live, '{told}', to_jsonb((live->>'told')::float - 5))"))
     get "/api/floor/classes/#{@class_id}/live"
-    assert_includes 9_000..9_900, JSON.parse(last_response.body.delete_prefix("data: "))["ring"]["gone"], "what was said five seconds ago has moved on"
+    assert_includes 9_000..9_900, JSON.parse(last_response.body.delete_prefix("data: "))["ring"]["gone"],
+      "what was said five seconds ago has moved on"
   end
 
   # Who holds the group's rung goes on, who does not hold the one beneath does that.
   def test_each_does_the_version_of_their_own
-    held = ->(id, rung) { [3, 10].each { |ago| db[:marks].insert(club_id: club, id: uuid, student_id: id, combination_id: @two[:id], rung: rung, on: today - ago, attempted: 12, clean: 12, at: Clock.now) } }
+    held = ->(id, rung) {
+      [3, 10].each do |ago|
+        db[:marks].insert(club_id: club, id: uuid, student_id: id, combination_id: @two[:id], rung: rung,
+          on: today - ago, attempted: 12, clean: 12, at: Clock.now)
+      end
+    }
     held.call(@ana, "clock")
     held.call(@bo, "count")
     Store::Masteries.of(db, club).rewrite_all
-    card = new_card(name: "Versions", rounds: [round(combination_id: @two[:id], rung: "clock", implement: "focus-mitts", swap: "even", every: nil, beginners: "count", ahead: "move"), round(combination_id: @two[:id], rung: "clock")])
+    card = new_card(name: "Versions",
+      rounds: [round(combination_id: @two[:id], rung: "clock", implement: "focus-mitts", swap: "even", every: nil,
+        beginners: "count", ahead: "move"), round(combination_id: @two[:id], rung: "clock")])
     id = uuid
     call(:post, "/api/floor/classes", id: id, card_id: card[:id], group_id: @group)
     rounds = call(:get, "/api/floor/classes/#{id}")[:rounds]

@@ -15,8 +15,13 @@ class PaperTest < ApiTest
 
   def full_card(rounds: 10)
     combination = new_combination(name: "Ticket punch", text: "1-2-3b-2")
-    drill = new_drill(name: "Called", pool: [combination[:id], new_combination(name: "Kick", text: "1-rear kick")[:id]], implement: "long-pads", manner: "called")
-    list = Array.new(rounds) { |i| round(title: "Round #{i}", combination_id: (combination[:id] if i.even?), drill_id: (drill[:id] if i.odd?), swap: "even", explain_s: 10) }
+    drill = new_drill(name: "Called",
+      pool: [combination[:id], new_combination(name: "Kick", text: "1-rear kick")[:id]], implement: "long-pads",
+      manner: "called")
+    list = Array.new(rounds) do |i|
+      round(title: "Round #{i}", combination_id: (combination[:id] if i.even?), drill_id: (drill[:id] if i.odd?),
+        swap: "even", explain_s: 10)
+    end
     new_card(name: "Tuesday's hands", rounds: list)
   end
 
@@ -24,7 +29,8 @@ class PaperTest < ApiTest
     get "/api/paper/cards/#{full_card[:id]}/wall.pdf"
     assert_equal 1, pages.size
     text = bare(pages.first.text)
-    ["Tuesday's hands", "60 minutes", "Round 0", "Round 9", "3:00", "1-2-3b-2"].each { |words| assert_includes text, bare(words) }
+    ["Tuesday's hands", "60 minutes", "Round 0", "Round 9", "3:00", "1-2-3b-2"]
+      .each { |words| assert_includes text, bare(words) }
     assert_match(/tuesday-s-hands-wall\.pdf/, last_response.headers["content-disposition"])
   end
 
@@ -39,7 +45,8 @@ class PaperTest < ApiTest
     get "/api/paper/cards/#{full_card[:id]}/pocket.pdf"
     assert_equal 2, pages.size
     text = bare(pages.first.text)
-    ["1. Round 0", "8. Round 7", "jab, cross, lead hook to the body, cross", "Striker", "Holder", "Breathe out"].each { |words| assert_includes text, bare(words) }
+    ["1. Round 0", "8. Round 7", "jab, cross, lead hook to the body, cross", "Striker", "Holder", "Breathe out"]
+      .each { |words| assert_includes text, bare(words) }
   end
 
   def test_a_card_leaves_as_a_file_and_comes_back_the_same
@@ -65,13 +72,20 @@ class PaperTest < ApiTest
     file = last_response.body.gsub('"technique":"hook"', '"technique":"uppercut"')
     call(:post, "/api/paper/imports", text: file)
     assert_equal 201, status
-    assert_equal ["Kick", "Ticket punch", "Ticket punch 2"].sort, (call(:get, "/api/bench/combinations").map { |row| row[:name] } | ["Kick"]).sort
+    assert_equal ["Kick", "Ticket punch", "Ticket punch 2"].sort,
+      (call(:get, "/api/bench/combinations").map { |row| row[:name] } | ["Kick"]).sort
+  end
+
+  # A card's file with one round that says this.
+  def self.file(round)
+    JSON.generate(format: "jaunty-bell/card", version: 1, name: "x", minutes: 60, combinations: [], drills: [],
+      blocks: [{kind: "bag", rounds: [{title: "x", **round}]}])
   end
 
   # text → what is said
-  BAD = {"" => nil, "not json" => /cannot be read as JSON/, "{}" => /no card of ours/, '{"format":"jaunty-bell/card","version":1}' => /Something is missing/,
-         '{"format":"jaunty-bell/card","version":1,"name":"x","minutes":60,"combinations":[],"drills":[],"blocks":[{"kind":"bag","rounds":[{"title":"x","work_s":0}]}]}' => /Work must be/,
-         '{"format":"jaunty-bell/card","version":1,"name":"x","minutes":60,"combinations":[],"drills":[],"blocks":[{"kind":"bag","rounds":[{"title":"x","drill_id":"none"}]}]}' => /not on your shelf/}.freeze
+  BAD = {"" => nil, "not json" => /cannot be read as JSON/, "{}" => /no card of ours/,
+         '{"format":"jaunty-bell/card","version":1}' => /Something is missing/,
+         file({work_s: 0}) => /Work must be/, file({drill_id: "none"}) => /not on your shelf/}.freeze
 
   def test_files_that_are_no_card
     BAD.each do |text, says|

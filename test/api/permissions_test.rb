@@ -9,11 +9,16 @@ class PermissionsTest < ContractTest
 
   # {[verb, path of the contract] => who}, as each route says of itself.
   def declared
-    ROOMS.flat_map { |prefix, room| room.permissions.map { |verb, path, who| [[verb.to_s, "/api#{prefix}#{path.delete_suffix("/?")}".gsub(/:(\w+)/, "{\\1}")], who] } }.to_h
+    ROOMS.flat_map { |prefix, room|
+      room.permissions.map do |verb, path, who|
+        [[verb.to_s, "/api#{prefix}#{path.delete_suffix("/?")}".gsub(/:(\w+)/, "{\\1}")], who]
+      end
+    }.to_h
   end
 
   def test_every_operation_is_a_route_that_says_who_may_call_it_and_every_route_is_in_the_contract
-    operations = Pieces.operations.map { |each| [each.verb, each.path] }.reject { |_, path| path.start_with?("/api/account/") }
+    operations = Pieces.operations.map { |each| [each.verb, each.path] }
+      .reject { |_, path| path.start_with?("/api/account/") }
     assert_empty operations - declared.keys
     assert_empty declared.keys - operations
   end
@@ -32,18 +37,30 @@ class PermissionsTest < ContractTest
         else 403
         end
         told = [401, 403].include?(status) ? status : "in"
-        assert_equal expected, told, "#{operation.verb} #{operation.path} as #{role.inspect}: #{status} #{last_response.body[0, 200]}" unless status == 400
-        refute_equal 400, status, "#{operation.verb} #{operation.path}: the sweep sent what the contract refuses, #{last_response.body[0, 300]}" if who != :all
+        unless status == 400
+          assert_equal expected, told,
+            "#{operation.verb} #{operation.path} as #{role.inspect}: #{status} #{last_response.body[0, 200]}"
+        end
+        if who != :all
+          refute_equal 400, status,
+            "#{operation.verb} #{operation.path}: the sweep sent what the contract refuses, " \
+            "#{last_response.body[0, 300]}"
+        end
       end
     end
   end
 
   def asked(operation, values, random)
     sender = Sender.new(random, ids: [uuid])
-    query = operation.parameters.select { |each| each["in"] == "query" && each["required"] }.to_h { |each| [each["name"], sender.fill(each["schema"])] }
+    query = operation.parameters.select { |each| each["in"] == "query" && each["required"] }
+      .to_h { |each| [each["name"], sender.fill(each["schema"])] }
     address = operation.address(values) + (query.empty? ? "" : "?#{Rack::Utils.build_query(query)}")
     db.transaction(savepoint: true, rollback: :always) do
-      operation.body ? public_send(operation.verb, address, JSON.generate(sender.fill(operation.body)), JSON_TYPE) : public_send(operation.verb, address, *(["{}", JSON_TYPE] unless operation.verb == "get"))
+      if operation.body
+        public_send(operation.verb, address, JSON.generate(sender.fill(operation.body)), JSON_TYPE)
+      else
+        public_send(operation.verb, address, *(["{}", JSON_TYPE] unless operation.verb == "get"))
+      end
     end
   end
 end

@@ -4,11 +4,14 @@ require "support/history"
 class ProgrammesApiTest < ApiTest
   def setup
     super
-    JauntyBell::Services::Weeks::PlanJobs.beside = ->(&work) { work.call } # the tests live in one transaction, which another thread does not see
+    # The tests live in one transaction, which another thread does not see
+    JauntyBell::Services::Weeks::PlanJobs.beside = ->(&work) { work.call }
     @group = new_group
     @students = %w[Ann Bo Cy].map { |name| new_student(group: @group, name: name) }
     @two, @three = new_combination[:id], new_combination(name: "Three", text: "1-2-3")[:id]
-    @card = new_card(rounds: [round(title: "Rope", work_s: 120, rest_s: 30, effort: 3.0), round(title: "A", combination_id: @two, work_s: 180, effort: 6.0, swap: "even"), round(title: "B", combination_id: @two, work_s: 180, effort: 6.0, swap: "even")])[:id]
+    @card = new_card(rounds: [round(title: "Rope", work_s: 120, rest_s: 30, effort: 3.0),
+      round(title: "A", combination_id: @two, work_s: 180, effort: 6.0, swap: "even"),
+      round(title: "B", combination_id: @two, work_s: 180, effort: 6.0, swap: "even")])[:id]
     @start = JauntyBell::Core::Weeks.monday(today) + 7
   end
 
@@ -20,10 +23,14 @@ class ProgrammesApiTest < ApiTest
   def today = @today ||= Store::People.new(db, club).today
 
   def settings(**changes)
-    {start: @start.iso8601, weeks: 3, times: [{weekday: 2, at: "18:30", minutes: 45}], holidays: [], goals: [{combination_id: @three, rung: "count", importance: 3}], pins: [], not_before: [], never: [], limits: {}, **changes}
+    {start: @start.iso8601, weeks: 3, times: [{weekday: 2, at: "18:30", minutes: 45}], holidays: [],
+     goals: [{combination_id: @three, rung: "count", importance: 3}], pins: [], not_before: [], never: [],
+     limits: {}, **changes}
   end
 
-  def add(id: uuid, **changes) = call(:post, "/api/weeks/programmes", id: id, name: "Spring", group_id: @group, template_id: @card, settings: settings(**changes))
+  def add(id: uuid, **changes) =
+    call(:post, "/api/weeks/programmes", id: id, name: "Spring", group_id: @group, template_id: @card,
+      settings: settings(**changes))
 
   def planned(programme)
     call(:post, "/api/weeks/programmes/#{programme[:id]}/plans", id: uuid)
@@ -32,12 +39,15 @@ class ProgrammesApiTest < ApiTest
 
   def test_a_programme_is_planned_and_says_what_it_expects
     programme = add
-    assert_equal [201, 2, 180, nil, 3], [status, *programme.values_at(:slots, :seconds, :plan), programme[:meetings].size]
-    assert_equal [202, nil], call(:post, "/api/weeks/programmes/#{programme[:id]}/plans", id: uuid).then { |state| [status, state[:error]] }
+    assert_equal [201, 2, 180, nil, 3], [status, *programme.values_at(:slots, :seconds, :plan),
+      programme[:meetings].size]
+    assert_equal [202, nil],
+      call(:post, "/api/weeks/programmes/#{programme[:id]}/plans", id: uuid).then { |state| [status, state[:error]] }
     said = call(:get, "/api/weeks/programmes/#{programme[:id]}")
     plan = said[:plan]
     assert_equal 3, plan[:classes].size
-    assert(plan[:classes].all? { |planned| planned[:places].sum { |place| place[:times] } == 2 }, "every place is filled")
+    assert(plan[:classes].all? { |planned| planned[:places].sum { |place| place[:times] } == 2 },
+      "every place is filled")
     assert_equal @two, plan[:classes].first[:places].first[:combination_id], "what the goal builds on comes first"
     assert_equal 3, plan[:outlooks].first[:students].size
     assert_equal [["taken"], 0], [said[:history].map { |each| each[:state] }, said[:scores][:count]]
@@ -46,10 +56,12 @@ class ProgrammesApiTest < ApiTest
   def test_a_second_plan_waits_to_be_taken_or_left
     programme = planned(add)
     first = programme[:plan][:id]
-    changed = call(:put, "/api/weeks/programmes/#{programme[:id]}", revision: 1, name: "Spring", template_id: @card, settings: settings(pins: [{combination_id: @three, on: (@start + 1).iso8601, rung: "count"}]))
+    changed = call(:put, "/api/weeks/programmes/#{programme[:id]}", revision: 1, name: "Spring", template_id: @card,
+      settings: settings(pins: [{combination_id: @three, on: (@start + 1).iso8601, rung: "count"}]))
     assert changed[:plan][:stale]
     proposed = planned(programme)
-    assert_equal [first, true], [proposed[:plan][:id], proposed[:proposed][:classes].first[:places].any? { |place| place[:pinned] }]
+    assert_equal [first, true],
+      [proposed[:plan][:id], proposed[:proposed][:classes].first[:places].any? { |place| place[:pinned] }]
     refute_empty proposed[:moves]
     left = call(:put, "/api/weeks/programmes/#{programme[:id]}/plans/#{proposed[:proposed][:id]}", taken: false)
     assert_equal [first, nil], [left[:plan][:id], left[:proposed]]
@@ -67,7 +79,10 @@ class ProgrammesApiTest < ApiTest
     assert_equal 201, status
     card = call(:get, "/api/card/cards/#{made[:card_id]}")
     rounds = card[:blocks].flat_map { |block| block[:rounds] }
-    assert_equal ["Rope", *programme[:plan][:classes].first[:places].flat_map { |place| [programme[:names][place[:combination_id].to_sym]] * place[:times] }], rounds.map { |each| each[:title] }
+    assert_equal ["Rope",
+      *programme[:plan][:classes].first[:places].flat_map { |place|
+        [programme[:names][place[:combination_id].to_sym]] * place[:times]
+      }], rounds.map { |each| each[:title] }
     meeting = call(:get, "/api/weeks/programmes/#{programme[:id]}")[:meetings].first
     assert_equal made.values_at(:class_id, :card_id), meeting.values_at(:class_id, :card_id)
     again = call(:post, "/api/weeks/programmes/#{programme[:id]}/classes", on: [day]).first
@@ -77,7 +92,8 @@ class ProgrammesApiTest < ApiTest
   end
 
   def test_what_is_out_of_reason_is_refused_and_nothing_kept
-    {{weeks: 13} => "weeks", {times: []} => "times", {goals: []} => "goals", {limits: {rise: 90}} => "limits/rise", {times: [{weekday: 2, at: "25:00", minutes: 45}]} => "times/0/at"}.each do |change, path|
+    {{weeks: 13} => "weeks", {times: []} => "times", {goals: []} => "goals", {limits: {rise: 90}} => "limits/rise",
+     {times: [{weekday: 2, at: "25:00", minutes: 45}]} => "times/0/at"}.each do |change, path|
       add(**change)
       assert_refused 422, path: path
     end
@@ -94,20 +110,24 @@ class ProgrammesApiTest < ApiTest
   end
 
   def test_a_goal_put_away_since_is_told
-    programme = planned(add(goals: [{combination_id: @three, rung: "count", importance: 3}, {combination_id: @two, rung: "count", importance: 1}]))
+    programme = planned(add(goals: [{combination_id: @three, rung: "count", importance: 3},
+      {combination_id: @two, rung: "count", importance: 1}]))
     combinations.archive(@three, version: 1, archived: true)
     said = call(:get, "/api/weeks/programmes/#{programme[:id]}")
-    assert_includes said[:wishes].map { |wish| wish[:text] }, "A goal is no longer on the shelf: it is left out of the plan."
+    assert_includes said[:wishes].map { |wish| wish[:text] },
+      "A goal is no longer on the shelf: it is left out of the plan."
     assert_equal "Three", said[:names][@three.to_sym]
   end
 
   def test_copied_put_away_and_changed_by_two
     programme = add(holidays: [(@start + 1).iso8601])
-    copy = call(:post, "/api/weeks/programmes/#{programme[:id]}/copies", id: uuid, name: "Autumn", group_id: new_group(name: "Others"), start: (@start + 70).iso8601)
+    copy = call(:post, "/api/weeks/programmes/#{programme[:id]}/copies", id: uuid, name: "Autumn",
+      group_id: new_group(name: "Others"), start: (@start + 70).iso8601)
     assert_equal [201, [], 3], [status, copy[:settings][:holidays], copy[:meetings].size]
     call(:put, "/api/weeks/programmes/#{programme[:id]}/archived", revision: 1, archived: true)
     assert_equal ["Autumn"], call(:get, "/api/weeks/programmes").map { |line| line[:name] }
-    call(:put, "/api/weeks/programmes/#{programme[:id]}", revision: 1, name: "Spring", template_id: @card, settings: settings)
+    call(:put, "/api/weeks/programmes/#{programme[:id]}", revision: 1, name: "Spring", template_id: @card,
+      settings: settings)
     assert_refused 409
   end
 
@@ -116,10 +136,21 @@ class ProgrammesApiTest < ApiTest
     place = programme[:plan][:classes].first[:places].first
     held = db[:programme_plans].get(:planned_on)
     day = Date.iso8601(programme[:plan][:classes].first[:on])
-    db[:programme_plans].update(planned_on: held - 30, plan: Sequel.pg_jsonb(JSON.parse(JSON.generate(programme[:plan])).then { |plan| plan.merge("classes" => plan["classes"].map { |each| each.merge("on" => (Date.iso8601(each["on"]) - 14).iso8601) }) }))
+    db[:programme_plans].update(planned_on: held - 30,
+      plan: Sequel.pg_jsonb(JSON.parse(JSON.generate(programme[:plan]))
+      .then { |plan|
+        plan.merge("classes" => plan["classes"].map { |each|
+          each.merge("on" => (Date.iso8601(each["on"]) - 14).iso8601)
+        })
+      }))
     db[:programmes].update(settings: Sequel.pg_jsonb(settings(start: (@start - 14).iso8601)))
-    row = classes.open(id: uuid, card_id: @card, group_id: @group, coach_id: nil, title: "Held", minutes: 45, starts_at: (day - 14).to_time + 18 * 3600)
-    tell(row[:id], {marks: @students.map { |id| {id: uuid, student_id: id, combination_id: place[:combination_id], rung: "count", on: day - 14, attempted: 9, clean: 8, at: Clock.now} }}, coach_id: nil)
+    row = classes.open(id: uuid, card_id: @card, group_id: @group, coach_id: nil, title: "Held", minutes: 45,
+      starts_at: (day - 14).to_time + 18 * 3600)
+    tell(row[:id],
+      {marks: @students.map { |id|
+        {id: uuid, student_id: id, combination_id: place[:combination_id], rung: "count", on: day - 14, attempted: 9,
+         clean: 8, at: Clock.now}
+      }}, coach_id: nil)
     classes.close(row[:id], Clock.now - 3600)
     said = call(:get, "/api/weeks/programmes/#{programme[:id]}")
     assert_equal [3, false, 1], [said[:scores][:count], said[:scores][:enough], said[:held_since]]

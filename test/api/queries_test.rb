@@ -3,7 +3,8 @@ require "logger"
 
 # No page asks the database more often because there is more to show.
 class QueriesTest < ApiTest
-  PAGES = %w[/api/bench/combinations /api/drills /api/card/cards /api/floor/classes /api/book/squad /api/weeks /api/school /api/calendar?from=2026-01-01&days=90].freeze
+  PAGES = %w[/api/bench/combinations /api/drills /api/card/cards /api/floor/classes /api/book/squad /api/weeks
+    /api/school /api/calendar?from=2026-01-01&days=90].freeze
 
   def test_pages_ask_as_often_for_many_as_for_few
     add_people_and_plans(1)
@@ -14,9 +15,11 @@ class QueriesTest < ApiTest
 
   def test_a_class_and_a_student_likewise
     add_people_and_plans(1)
-    few = [queries { call(:get, "/api/floor/classes/#{@held}") }, queries { call(:get, "/api/book/students/#{@student}") }]
+    few = [queries { call(:get, "/api/floor/classes/#{@held}") },
+      queries { call(:get, "/api/book/students/#{@student}") }]
     add_people_and_plans(6)
-    assert_equal few, [queries { call(:get, "/api/floor/classes/#{@held}") }, queries { call(:get, "/api/book/students/#{@student}") }]
+    assert_equal few, [queries { call(:get, "/api/floor/classes/#{@held}") },
+      queries { call(:get, "/api/book/students/#{@student}") }]
   end
 
   private
@@ -29,8 +32,11 @@ class QueriesTest < ApiTest
       new_drill(name: uuid, pool: [drill[:id]])
       @held = new_class(card: card[:id], group: @group)[:id]
       @student = new_student(group: @group, name: uuid)
-      tell(@held, {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 9, clean: 7, at: Clock.now}],
-        efforts: [{id: uuid, student_id: @student, on: Clock.today, effort: 6, minutes: 60, estimated: false, at: Clock.now}]}, coach_id: nil)
+      tell(@held,
+        {marks: [{id: uuid, student_id: @student, combination_id: drill[:id], rung: "count", on: Clock.today,
+                  attempted: 9, clean: 7, at: Clock.now}],
+         efforts: [{id: uuid, student_id: @student, on: Clock.today, effort: 6, minutes: 60, estimated: false,
+                    at: Clock.now}]}, coach_id: nil)
     end
   end
 

@@ -13,7 +13,8 @@ class SchoolApiTest < ApiTest
     assert_equal [201, "corkscrew"], [status, answer[:own_techniques].first[:id]]
     analyse("1-rear corkscrew body-2")
     assert_equal "jab, rear corkscrew to the body, cross", answer[:reading][:spoken]
-    assert_equal "bar", answer[:reading][:actions][1].then { |action| (action[:plane] == "straight") ? "bar" : action[:plane] }
+    assert_equal "bar",
+      answer[:reading][:actions][1].then { |action| (action[:plane] == "straight") ? "bar" : action[:plane] }
     row = keep("1-rear corkscrew")
     assert_equal "1-rear corkscrew", row[:notation]
     card = new_card(rounds: [round(combination_id: row[:id])])
@@ -37,7 +38,8 @@ class SchoolApiTest < ApiTest
 
   def test_one_that_a_number_stands_for_is_not_removed
     call(:post, "/api/school/techniques", **CORKSCREW)
-    call(:put, "/api/school/numbers", numbers: {"1" => {technique: "jab"}, "2" => {technique: "corkscrew", side: "rear"}})
+    call(:put, "/api/school/numbers",
+      numbers: {"1" => {technique: "jab"}, "2" => {technique: "corkscrew", side: "rear"}})
     call(:delete, "/api/school/techniques/corkscrew")
     assert_refused 409, says: /our own numbers/
   end
@@ -89,7 +91,8 @@ class SchoolApiTest < ApiTest
   end
 
   def test_a_numbering_of_the_club_s_own
-    numbers = {"1" => {technique: "cross"}, "2" => {technique: "jab"}, "9" => {technique: "hook", side: "rear", level: "body"}}
+    numbers = {"1" => {technique: "cross"}, "2" => {technique: "jab"},
+               "9" => {technique: "hook", side: "rear", level: "body"}}
     call(:put, "/api/school/numbers", numbers: numbers)
     call(:put, "/api/school/settings", settings: {numbering: "own"})
     analyse("2-1-9")

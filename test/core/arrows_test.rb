@@ -14,10 +14,12 @@ class ArrowsTest < Minitest::Test
     "stand_ins" => %w[Core Files],
     "api" => %w[Core Store Services Files]
   }.freeze
-  NAMES = {"core" => "Core", "store" => "Store", "services" => "Services", "files" => "Files", "stand_ins" => "StandIns", "api" => "Api"}.freeze
+  NAMES = {"core" => "Core", "store" => "Store", "services" => "Services", "files" => "Files",
+           "stand_ins" => "StandIns", "api" => "Api"}.freeze
   # What comes from outside, and the only storey that may speak to it.
   OUTSIDE = {
-    "Sequel" => %w[store api], "PG" => %w[store], "Sinatra" => %w[api], "Rack" => %w[api], "Roda" => %w[api], "OpenapiFirst" => %w[api],
+    "Sequel" => %w[store api], "PG" => %w[store], "Sinatra" => %w[api], "Rack" => %w[api], "Roda" => %w[api],
+    "OpenapiFirst" => %w[api],
     "Prawn" => %w[files], "Icalendar" => %w[files], "CSV" => %w[files]
   }.freeze
 
@@ -34,19 +36,25 @@ class ArrowsTest < Minitest::Test
   def test_the_core_is_told_what_day_it_is
     files = Dir[File.join(LIB, "core/**/*.rb")]
     assert_operator files.size, :>, 150
-    assert_empty files.select { |file| File.read(file).match?(/\bTime\.now\b|\bDate\.today\b|\bClock\.|\bENV\b|\brand\(\)|\bSecureRandom\b/) }
+    assert_empty files.select { |file|
+      File.read(file).match?(/\bTime\.now\b|\bDate\.today\b|\bClock\.|\bENV\b|\brand\(\)|\bSecureRandom\b/)
+    }
   end
 
   # A walk that found nothing would prove nothing.
   def test_the_walk_sees_what_is_named
-    assert_equal %w[Core Rack Store], named("module JauntyBell\n  class A < Rack::Builder\n    X = Core::Care::BLOCKS\n    # Files::Bells\n    def a = Store.new\n  end\nend").sort - %w[JauntyBell A X]
+    assert_equal %w[Core Rack Store],
+      named("module JauntyBell\n  class A < Rack::Builder\n    X = Core::Care::BLOCKS\n    # " \
+      "Files::Bells\n    " \
+      "def a = Store.new\n  end\nend").sort - %w[JauntyBell A X]
   end
 
   private
 
   # {file => what the block finds} where it finds anything.
   def each_file
-    MAY_NAME.keys.flat_map { |storey| Dir[File.join(LIB, storey, "**/*.rb")].map { |file| [storey, file] } }.filter_map do |storey, file|
+    MAY_NAME.keys.flat_map { |storey| Dir[File.join(LIB, storey, "**/*.rb")].map { |file| [storey, file] } }
+      .filter_map do |storey, file|
       found = yield(storey, named(File.read(file)))
       [file.delete_prefix(LIB), found] if found.any?
     end.to_h

@@ -18,30 +18,46 @@ class CommandLineTest < Minitest::Test
   end
 
   def test_combo
-    combo = told("combo", "1-3", "--implement", "hanging-bag", "--level", "foundation", "--tempo", "120", "--work", "3:00")
+    combo = told("combo", "1-3", "--implement", "hanging-bag", "--level", "foundation", "--tempo", "120",
+      "--work", "3:00")
     assert_equal ["1-3", "jab, lead hook", 2.5, 1.25], combo.values_at("canonical", "spoken", "beats", "set_time")
-    assert_equal({"technique" => "hook", "side" => "lead", "hand" => "left", "level" => "head", "contact" => true}, combo["actions"][1].slice("technique", "side", "hand", "level", "contact"))
-    assert_equal [["half-wound", "weak", 1], ["range-in", "cue", 1]], combo["findings"].map { |finding| finding.values_at("rule", "severity", "at") }
+    assert_equal({"technique" => "hook", "side" => "lead", "hand" => "left", "level" => "head", "contact" => true},
+      combo["actions"][1].slice("technique", "side", "hand", "level", "contact"))
+    assert_equal [["half-wound", "weak", 1], ["range-in", "cue", 1]],
+      combo["findings"].map { |finding| finding.values_at("rule", "severity", "at") }
     assert_equal ["1-4", "1-slip lead-3", "1-roll lead-3"], combo["findings"][0]["fixes"].map { |fix| fix["notation"] }
     assert_equal 97, combo["round"]["sets"]
   end
 
   def test_combo_in_another_scheme_stance_and_school
-    assert_equal "right jab, left uppercut", told("combo", "1-5", "--scheme", "swapped", "--stance", "southpaw")["by_hand"]
-    assert_includes told("combo", "1-2", "--school", "finish=exit-step")["findings"].map { |finding| finding["rule"] }, "open-finish"
-    assert_equal({"text" => "1-2-7", "spoken" => "jab, cross, lead hook to the body", "by_hand" => "left jab, right cross, left hook to the body"}, told("write", "1-2-3b", "--scheme", "eight"))
+    assert_equal "right jab, left uppercut",
+      told("combo", "1-5", "--scheme", "swapped", "--stance", "southpaw")["by_hand"]
+    assert_includes told("combo", "1-2", "--school", "finish=exit-step")["findings"]
+      .map { |finding| finding["rule"] }, "open-finish"
+    assert_equal({"text" => "1-2-7", "spoken" => "jab, cross, lead hook to the body",
+      "by_hand" => "left jab, right cross, left hook to the body"}, told("write", "1-2-3b", "--scheme", "eight"))
   end
 
-  def in_file(text) = Tempfile.create("jaunty") { |file| file.tap { |open| open.write(text) }.flush && yield(file.path) }
+  def in_file(text) =
+    Tempfile.create("jaunty") { |file| file.tap { |open| open.write(text) }.flush && yield(file.path) }
 
-  PROGRAMME = {today: "2026-11-26", start: "2026-11-30", weeks: 3, times: [{weekday: 2, at: "18:30", minutes: 60}], slots: 2, combinations: {"Two" => "1-2", "Three" => "1-2-3"}, goals: [{combination: "Three", rung: "count"}],
-               students: [{name: "Ana", marks: [{combination: "Two", rung: "count", on: "2026-11-20", attempted: 12, clean: 12}, {combination: "Two", rung: "count", on: "2026-11-13", attempted: 12, clean: 12}]}, {name: "Bo", keen: 0.5, holds: [{blocks: ["all"], from: "2026-11-01"}]}]}.freeze
+  PROGRAMME = {today: "2026-11-26", start: "2026-11-30", weeks: 3, times: [{weekday: 2, at: "18:30", minutes: 60}],
+               slots: 2, combinations: {"Two" => "1-2", "Three" => "1-2-3"},
+               goals: [{combination: "Three", rung: "count"}],
+               students: [{name: "Ana",
+                           marks: [{combination: "Two", rung: "count", on: "2026-11-20", attempted: 12, clean: 12},
+                             {combination: "Two", rung: "count", on: "2026-11-13", attempted: 12, clean: 12}]},
+                 {name: "Bo", keen: 0.5, holds: [{blocks: ["all"], from: "2026-11-01"}]}]}.freeze
 
   def test_plan
     plan = in_file(JSON.generate(PROGRAMME)) { |path| told("plan", path) }
     assert_equal [3, true], [plan["classes"].size, plan["exact"]]
-    assert_equal({"Ana" => true, "Bo" => false}, plan["classes"].first["places"].first["said"].to_h { |said| [said["student_id"], said["after"].positive?] }, "who is held back is expected to learn nothing")
-    {{weeks: 20} => "2 to 12 weeks", {start: "soon"} => "not a date", {goals: [{combination: "Moon", rung: "count"}]} => "None of the goals", {students: []} => "no one to plan for", {combinations: {"Two" => "banana"}} => "banana"}.each do |change, says|
+    assert_equal({"Ana" => true, "Bo" => false},
+      plan["classes"].first["places"].first["said"].to_h { |said| [said["student_id"], said["after"].positive?] },
+      "who is held back is expected to learn nothing")
+    {{weeks: 20} => "2 to 12 weeks", {start: "soon"} => "not a date",
+     {goals: [{combination: "Moon", rung: "count"}]} => "None of the goals", {students: []} => "no one to plan for",
+     {combinations: {"Two" => "banana"}} => "banana"}.each do |change, says|
       code, output, errors = in_file(JSON.generate(PROGRAMME.merge(change))) { |path| run_command("plan", path) }
       assert_equal [2, ""], [code, output]
       assert_includes errors, says
@@ -58,9 +74,11 @@ class CommandLineTest < Minitest::Test
   def test_pairs
     people = {students: [{id: "ana", kg: 60}, {id: "bo", kg: 61}, {id: "cy", kg: 90}], met: [["ana", "bo", 3]]}
     made = in_file(JSON.generate(people)) { |path| told("pairs", path) }
-    assert_equal [[%w[ana bo]], ["cy"]], [made["groups"].map { |group| group["ids"].sort }, made["stuck"].map { |one| one["id"] }]
+    assert_equal [[%w[ana bo]], ["cy"]], [made["groups"].map { |group| group["ids"].sort },
+      made["stuck"].map { |one| one["id"] }]
     assert_equal ["1 kg apart", "met 3 days ago"], made["groups"].first["reasons"]
-    bad = {"{" => /no file of students/, '{"students":[{"kg":1}]}' => /no file of students/, '{"students":[{"id":"a","level":"best"}]}' => /"best" is not a level/}
+    bad = {"{" => /no file of students/, '{"students":[{"kg":1}]}' => /no file of students/,
+           '{"students":[{"id":"a","level":"best"}]}' => /"best" is not a level/}
     bad.each { |text, says| assert_match says, in_file(text) { |path| run_command("pairs", path) }.last }
   end
 
@@ -74,14 +92,20 @@ class CommandLineTest < Minitest::Test
 
   def test_parts_like_frames_and_the_holder
     parts = told("parts", "1-2-3", "--weak", "2")
-    assert_equal [%w[forward 1], %w[forward 1-2], %w[backward 3], %w[backward 2-3], %w[link 1-2], %w[link 2-3], ["around", "1-2-3"], ["steps", "1 with step in-2-3-step out"]], parts.map { |part| part.values_at("kind", "notation") }
+    assert_equal [%w[forward 1], %w[forward 1-2], %w[backward 3], %w[backward 2-3], %w[link 1-2], %w[link 2-3],
+      ["around", "1-2-3"], ["steps", "1 with step in-2-3-step out"]],
+      parts.map { |part| part.values_at("kind", "notation") }
     like = told("like", "1-2-3", input: "1-2\n1-2-3-2\n\n5-6\n")
-    assert_equal [["1-2-3-2", 0.666667], ["1-2", 0.5]], like["like"].map { |row| [row["combination"], row["share"].round(6)] }
-    assert_equal [["1-2", "drop"], ["1-2-3-2", "add"]], like["one_step"].map { |row| row.values_at("combination", "step") }
+    assert_equal [["1-2-3-2", 0.666667], ["1-2", 0.5]],
+      like["like"].map { |row| [row["combination"], row["share"].round(6)] }
+    assert_equal [["1-2", "drop"], ["1-2-3-2", "add"]],
+      like["one_step"].map { |row| row.values_at("combination", "step") }
     combo = told("combo", "1-2")
-    assert_equal [0.0, "set", 135.0], combo["frames"].first.then { |frame| [frame["at"], frame["phase"], frame["target"][0]] }
+    assert_equal [0.0, "set", 135.0],
+      combo["frames"].first.then { |frame| [frame["at"], frame["phase"], frame["target"][0]] }
     assert_equal %w[right right], combo["holder"].map { |show| show["pad"] }
-    assert_equal %w[right left], told("combo", "1-2", "--school", "catch_cross=lead")["holder"].map { |show| show["pad"] }
+    assert_equal %w[right left],
+      told("combo", "1-2", "--school", "catch_cross=lead")["holder"].map { |show| show["pad"] }
   end
 
   def test_pace_works_out_what_is_left_out
@@ -99,13 +123,21 @@ class CommandLineTest < Minitest::Test
   end
 
   CARD = {
-    "format" => "jaunty-bell/card", "version" => 1, "name" => "Evening", "minutes" => 30, "drills" => [{"name" => "Tens", "implement" => "focus-mitts", "manner" => "counted-then-clocked", "count" => 10,
-                                                                                                        "tempo" => 140, "pause_s" => 0.6, "both_sides" => false, "rungs" => ["count"], "rest" => "still", "ladder" => "up", "breathing" => true, "pool" => [{"combination" => "One two", "at_rungs" => []}]}],
-    "combinations" => [{"name" => "One two", "meaning" => {"items" => [{"technique" => "jab", "side" => "lead", "level" => "head"}, {"technique" => "cross", "side" => "rear", "level" => "head"}]}}],
+    "format" => "jaunty-bell/card", "version" => 1, "name" => "Evening", "minutes" => 30,
+    "drills" => [{"name" => "Tens", "implement" => "focus-mitts", "manner" => "counted-then-clocked", "count" => 10,
+                  "tempo" => 140,
+                  "pause_s" => 0.6, "both_sides" => false, "rungs" => ["count"], "rest" => "still", "ladder" => "up",
+                  "breathing" => true, "pool" => [{"combination" => "One two", "at_rungs" => []}]}],
+    "combinations" => [{"name" => "One two",
+                        "meaning" => {"items" => [{"technique" => "jab", "side" => "lead", "level" => "head"},
+                          {"technique" => "cross", "side" => "rear", "level" => "head"}]}}],
     "blocks" => [
       {"kind" => "warm-up", "rounds" => [{"title" => "Rope", "work_s" => 300, "exercise" => "rope", "effort" => 3}]},
       {"kind" => "mitts", "rounds" => [{"title" => "Tens", "work_s" => 120, "drill_id" => "Tens", "swap" => "even"}]},
-      {"kind" => "circuit", "rounds" => [{"title" => "Bag", "work_s" => 120, "rest_s" => 30, "combination_id" => "One two", "implement" => "hanging-bag"}, {"title" => "Core", "work_s" => 120, "rest_s" => 30, "exercise" => "core-work"}]}
+      {"kind" => "circuit",
+       "rounds" => [{"title" => "Bag", "work_s" => 120, "rest_s" => 30, "combination_id" => "One two",
+                     "implement" => "hanging-bag"}, {"title" => "Core", "work_s" => 120, "rest_s" => 30,
+                                                     "exercise" => "core-work"}]}
     ]
   }.freeze
 
@@ -120,8 +152,10 @@ class CommandLineTest < Minitest::Test
   def test_card_fit_and_rotate
     with_card do |path|
       card = told("card", path, "--students", "6")
-      assert_equal [6, "counted-then-clocked", "focus-mitts"], [card["students"], *card["rounds"][1].values_at("manner", "implement")]
-      assert_equal card["total"], card["share"].values_at("striking", "holding", "moving", "resting", "standing").sum.round
+      assert_equal [6, "counted-then-clocked", "focus-mitts"],
+        [card["students"], *card["rounds"][1].values_at("manner", "implement")]
+      assert_equal card["total"],
+        card["share"].values_at("striking", "holding", "moving", "resting", "standing").sum.round
       fitted = told("fit", path, "--minutes", "14")
       assert_equal [true, nil], fitted.values_at("possible", "reason")
       assert_operator fitted["total"], :<=, 14 * 60
@@ -129,7 +163,8 @@ class CommandLineTest < Minitest::Test
       assert_operator told("fit", path, "--minutes", "20", "--load", "90")["planned_load"], :<=, 90
       version = told("version", path, "--for", "no partner, no bag", "--load", "100")
       assert_operator version["planned_load"], :<=, 100
-      assert_equal %w[alone], version["blocks"].flat_map { |block| block["rounds"].map { |round| round.fetch("swap", "alone") } }.uniq
+      assert_equal %w[alone],
+        version["blocks"].flat_map { |block| block["rounds"].map { |round| round.fetch("swap", "alone") } }.uniq
       late = told("late", path, "--round", "2", "--minutes", "6")
       assert_operator late.sum { |round| round["work"].to_i + round["rest"].to_i }, :<=, 360
       assert_equal %w[Tens], late.map { |round| round["title"] }.first(1)
@@ -138,17 +173,26 @@ class CommandLineTest < Minitest::Test
       assert_equal card["total"] * 1000, sheet["duration"]
       assert_equal sheet, told("cues", path, "--students", "6", "--seed", "4")
       assert_includes sheet["segments"].flat_map { |segment| segment["cues"].map { |cue| cue["kind"] } }, "count"
-      assert_equal [[1, 1, 1], 3, 1, ["Bag", "Core", "waits"]], [rotation["groups"], rotation["bells"], rotation["waits"], rotation["table"].first]
+      assert_equal [[1, 1, 1], 3, 1, ["Bag", "Core", "waits"]],
+        [rotation["groups"], rotation["bells"], rotation["waits"], rotation["table"].first]
     end
   end
 
   def test_card_files_that_will_not_do
-    with_card { |path| assert_equal [2, "Say how long the class is: --minutes N.\n"], run_command("fit", path).values_at(0, 2) }
-    with_card { |path| assert_equal [2, "Say how many students there are: --students N.\n"], run_command("rotate", path).values_at(0, 2) }
+    with_card do |path|
+      assert_equal [2, "Say how long the class is: --minutes N.\n"], run_command("fit", path).values_at(0, 2)
+    end
+    with_card do |path|
+      assert_equal [2, "Say how many students there are: --students N.\n"], run_command("rotate", path).values_at(0, 2)
+    end
     with_card { |path| assert_match(/--round N/, run_command("late", path)[2]) }
-    with_card { |path| assert_match(/There is no version "sleepy"/, run_command("version", path, "--for", "sleepy")[2]) }
+    with_card do |path|
+      assert_match(/There is no version "sleepy"/, run_command("version", path, "--for", "sleepy")[2])
+    end
     with_card { |path| assert_match(/Say what the version is for/, run_command("version", path)[2]) }
-    with_card(CARD.merge("blocks" => [])) { |path| assert_match(/no circuit/, run_command("rotate", path, "--students", "3")[2]) }
+    with_card(CARD.merge("blocks" => [])) do |path|
+      assert_match(/no circuit/, run_command("rotate", path, "--students", "3")[2])
+    end
     with_card({"some" => "thing"}) { |path| assert_match(/no card of ours/, run_command("card", path)[2]) }
     assert_match(/no file/, run_command("card", "/nowhere/card.json")[2])
     assert_match(/Name the card's file/, run_command("card")[2])
@@ -156,11 +200,17 @@ class CommandLineTest < Minitest::Test
 
   # arguments → what the line on standard error says
   BAD = {
-    ["combo", "1-hok"] => /"hok" at character 3.*hook/, ["write", "1"] => /which scheme/, ["parts", "1-x"] => /no technique/, ["combo"] => /Write the combination/, ["dance"] => /Say what to compute/, [] => /Say what to compute/,
-    ["combo", "1", "--scheme", "seven"] => /no numbering scheme "seven"/, ["combo", "1", "--implement", "chair"] => /no implement "chair"/,
-    ["combo", "1", "--stance", "crane"] => /--stance is one of/, ["combo", "1", "--tempo", "fast"] => /--tempo must be a number/, ["combo", "1", "--tempo", "0"] => /more than 0/,
-    ["combo", "1", "--school", "finish=bow"] => /not a choice/, ["combo", "1", "--frobnicate"] => /invalid option/, ["pace", "1", "--work", "soon"] => /m:ss/,
-    ["pace", "1-2", "--sets", "9000", "--work", "3:00"] => /no tempo fits/, ["load"] => /no row/, ["mastery"] => /no row/, ["pace", "1", "--sets", "1.5"] => /whole number/
+    ["combo", "1-hok"] => /"hok" at character 3.*hook/, ["write", "1"] => /which scheme/,
+    ["parts", "1-x"] => /no technique/, ["combo"] => /Write the combination/, ["dance"] => /Say what to compute/,
+    [] => /Say what to compute/,
+    ["combo", "1", "--scheme", "seven"] => /no numbering scheme "seven"/,
+    ["combo", "1", "--implement", "chair"] => /no implement "chair"/,
+    ["combo", "1", "--stance", "crane"] => /--stance is one of/,
+    ["combo", "1", "--tempo", "fast"] => /--tempo must be a number/, ["combo", "1", "--tempo", "0"] => /more than 0/,
+    ["combo", "1", "--school", "finish=bow"] => /not a choice/, ["combo", "1", "--frobnicate"] => /invalid option/,
+    ["pace", "1", "--work", "soon"] => /m:ss/,
+    ["pace", "1-2", "--sets", "9000", "--work", "3:00"] => /no tempo fits/, ["load"] => /no row/,
+    ["mastery"] => /no row/, ["pace", "1", "--sets", "1.5"] => /whole number/
   }.freeze
 
   def test_bad_input_is_one_line_and_exit_2
@@ -177,8 +227,10 @@ class CommandLineTest < Minitest::Test
 
   # {command and arguments, standard input} → what is said, in one line
   def test_numbers_no_computer_keeps_and_rows_that_are_none
-    {[%w[load], "date,load\n2026-01-01,1e400\n"] => /Line 2: 1e400 is too large/, [%w[load], "2026-01-01,-1e300\n"] => /too large/, [%w[mastery], "2026-01-01,1e400,1\n"] => /too large/,
-     [%w[load], "2026-01-01,NaN\n"] => /is not a number/, [%w[load], "0000-00-00,1\n"] => /is not a date/}.each do |(arguments, input), says|
+    {[%w[load], "date,load\n2026-01-01,1e400\n"] => /Line 2: 1e400 is too large/,
+     [%w[load], "2026-01-01,-1e300\n"] => /too large/, [%w[mastery], "2026-01-01,1e400,1\n"] => /too large/,
+     [%w[load], "2026-01-01,NaN\n"] => /is not a number/, [%w[load], "0000-00-00,1\n"] => /is not a date/}
+      .each do |(arguments, input), says|
       code, output, errors = run_command(*arguments, input: input)
       assert_equal [2, "", 1], [code, output, errors.lines.size], input
       assert_match says, errors
@@ -187,8 +239,11 @@ class CommandLineTest < Minitest::Test
 
   # What docs/schemas/card.schema.json asks of a drill, and no more.
   def test_a_drill_of_a_card_s_file_with_only_what_it_must_have
-    jab = {name: "Two", meaning: {items: [{technique: "jab", side: "lead", level: "head"}, {technique: "cross", side: "rear", level: "head"}]}}
-    file = {format: "jaunty-bell/card", version: 1, name: "Least", minutes: 30, combinations: [jab], drills: [{name: "D", implement: "air", manner: "clocked", pool: [{combination: "Two"}]}],
+    jab = {name: "Two",
+           meaning: {items: [{technique: "jab", side: "lead", level: "head"},
+             {technique: "cross", side: "rear", level: "head"}]}}
+    file = {format: "jaunty-bell/card", version: 1, name: "Least", minutes: 30, combinations: [jab],
+            drills: [{name: "D", implement: "air", manner: "clocked", pool: [{combination: "Two"}]}],
             blocks: [{kind: "technique", rounds: [{title: "D", drill_id: "D", work_s: 60}]}]}
     Tempfile.create("least") do |io|
       io.write(JSON.generate(file)) && io.flush

@@ -12,8 +12,10 @@ class FilesTest < Minitest::Test
 
   # a line → [name, notation as written, tags]
   LINES = {
-    "Ticket punch: 1-2-3b-2" => ["Ticket punch", "1-2-3b-2", []], "1-2" => ["1-2", "1-2", []], "jab, cross #basics" => ["1-2", "jab, cross", ["basics"]],
-    "A: 1 #two-words #b" => ["A", "1", ["two words", "b"]], "  Spaced :  1-2  " => ["Spaced", "1-2", []], "#tag 1-2" => nil, "# only words" => nil, "" => nil
+    "Ticket punch: 1-2-3b-2" => ["Ticket punch", "1-2-3b-2", []], "1-2" => ["1-2", "1-2", []],
+    "jab, cross #basics" => ["1-2", "jab, cross", ["basics"]],
+    "A: 1 #two-words #b" => ["A", "1", ["two words", "b"]], "  Spaced :  1-2  " => ["Spaced", "1-2", []],
+    "#tag 1-2" => nil, "# only words" => nil, "" => nil
   }.freeze
 
   def test_lines
@@ -40,9 +42,11 @@ class FilesTest < Minitest::Test
   end
 
   def test_an_analysis_is_plain_data
-    told = JSON.parse(JSON.generate(Files::AnalysisJson.new(Bench.analyse("1-[1]-rear parry-2 with step in-rear kick around")).to_h))
+    told = JSON.parse(JSON.generate(Files::AnalysisJson.new(Bench.analyse("1-[1]-rear parry-2 with step in-rear " \
+      "kick around")).to_h))
     assert_equal %w[self partner self self self], told["actions"].map { |action| action["by"] }
-    assert_equal({"technique" => "step-in", "family" => "step", "label" => "step in", "side" => nil}, told["actions"][3]["with"])
+    assert_equal({"technique" => "step-in", "family" => "step", "label" => "step in", "side" => nil},
+      told["actions"][3]["with"])
     assert_equal "around", told["actions"][4]["recovery"]
     assert_equal told["actions"].size, told["holder"].size
     assert_equal told["set_time"].round(3), told["frames"].last["at"].round(3)

@@ -9,7 +9,10 @@ class IntakeTest < Minitest::Test
   def lines(kind, text, **how) = Files::Intake.new(kind, text, **how).lines
 
   # What a log's line is read as: [student, day, effort, minutes], or why it is not.
-  def log(row, heading: "student,date,effort,minutes") = lines("log", "#{heading}\n#{row}\n").first.then { |line| line.problem || line.facts.values_at("student", "on", "effort", "minutes") }
+  def log(row, heading: "student,date,effort,minutes") =
+    lines("log", "#{heading}\n#{row}\n").first.then do |line|
+      line.problem || line.facts.values_at("student", "on", "effort", "minutes")
+    end
 
   DAY = Date.new(2026, 11, 5)
 
@@ -44,18 +47,27 @@ class IntakeTest < Minitest::Test
     intake = Files::Intake.new("log", "a,b\n1,2\n")
     assert_equal [%w[student on effort minutes], []], [intake.missing, intake.lines]
     by_hand = {"student" => 3, "on" => 2, "effort" => 1, "minutes" => 0}
-    assert_equal ["Ann", DAY, 6.0, 60], lines("log", "a,b,c,d\n60,6,2026-11-05,Ann\n", columns: by_hand).first.facts.values_at("student", "on", "effort", "minutes")
-    assert_equal "minutes is empty.", lines("log", "a,b,c,d\n60,6,2026-11-05,Ann\n", columns: by_hand.merge("minutes" => 9)).first.problem
+    assert_equal ["Ann", DAY, 6.0, 60],
+      lines("log", "a,b,c,d\n60,6,2026-11-05,Ann\n", columns: by_hand).first.facts
+        .values_at("student", "on", "effort", "minutes")
+    assert_equal "minutes is empty.",
+      lines("log", "a,b,c,d\n60,6,2026-11-05,Ann\n", columns: by_hand.merge("minutes" => 9)).first.problem
   end
 
   def test_choices
-    assert_equal "\"upright\" is not one of orthodox, southpaw, square.", lines("roster", "name,group,stance\nAnn,Noon,upright\n").first.problem
-    assert_equal [true, "southpaw"], lines("roster", "name,group,stance,elsewhere\nAnn,Noon,Southpaw,YES\n").first.facts.values_at("elsewhere", "stance")
-    assert_equal "\"perhaps\" is neither yes nor no.", lines("roster", "name,group,elsewhere\nAnn,Noon,perhaps\n").first.problem
+    assert_equal "\"upright\" is not one of orthodox, southpaw, square.",
+      lines("roster", "name,group,stance\nAnn,Noon,upright\n").first.problem
+    assert_equal [true, "southpaw"],
+      lines("roster", "name,group,stance,elsewhere\nAnn,Noon,Southpaw,YES\n").first.facts
+        .values_at("elsewhere", "stance")
+    assert_equal "\"perhaps\" is neither yes nor no.",
+      lines("roster", "name,group,elsewhere\nAnn,Noon,perhaps\n").first.problem
   end
 
   def test_what_is_no_table
-    ["", " \n \n", "a,b\n\"open"].each { |text| assert_raises(InvalidInput, text.inspect) { Files::Intake.new("log", text) } }
+    ["", " \n \n", "a,b\n\"open"].each do |text|
+      assert_raises(InvalidInput, text.inspect) { Files::Intake.new("log", text) }
+    end
     assert_raises(InvalidInput) { Files::CsvTable.new("a\n" + "1\n" * (Files::CsvTable::MOST_ROWS + 1)) }
     assert_empty lines("log", "student,date,effort,minutes\n")
   end

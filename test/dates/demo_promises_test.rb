@@ -1,14 +1,16 @@
 require "support/api"
 require_relative "../../demo/club"
 
-# What the demo club shows, whatever day it is: each page has something worth seeing on it. Run as on many days by bin/test dates.
+# What the demo club shows, whatever day it is: each page has something worth seeing on it. Run as on many days by
+# bin/test dates.
 class DemoPromisesTest < ApiTest
   Demo = JauntyBell::Demo::Club
 
   def setup
     super
     demo = Demo.new(db, today: Clock.today).load(hash: ApiTest.password_hash)
-    @early, @evening = ["Early boxing", "Evening kickboxing"].map { |name| db[:groups].where(club_id: demo, name: name).get(:id) }
+    @early, @evening = ["Early boxing", "Evening kickboxing"]
+      .map { |name| db[:groups].where(club_id: demo, name: name).get(:id) }
     @student = ->(name) { db[:students].where(club_id: demo, name: name).get(:id) }
     sign_in(Demo::OWNER)
   end
@@ -48,7 +50,8 @@ class DemoPromisesTest < ApiTest
   def next_class
     asked = call(:get, "/api/book/next?group=#{@early}")
     assert asked[:card_id], "the next class has a card"
-    assert_operator asked[:items].count { |item| item[:kind] == "ready" }, :>=, 1, "somebody is ready to go up: #{asked[:items].map { |item| item[:kind] }.tally}"
+    assert_operator asked[:items].count { |item| item[:kind] == "ready" }, :>=, 1,
+      "somebody is ready to go up: #{asked[:items].map { |item| item[:kind] }.tally}"
     assert_operator asked[:items].size, :>=, 2
   end
 
@@ -72,7 +75,8 @@ class DemoPromisesTest < ApiTest
     weighted = ->(key) { outlooks.sum { |outlook| goals[outlook[:combination_id]] * outlook[key] } / goals.values.sum }
     assert_operator weighted[:share], :>=, 0.45, "what is promised"
     assert_operator weighted[:share], :>, weighted[:now]
-    assert(page[:plan][:classes].any? { |planned| planned[:on] > Clock.today.iso8601 && planned[:places].any? }, "places to come")
+    assert(page[:plan][:classes].any? { |planned| planned[:on] > Clock.today.iso8601 && planned[:places].any? },
+      "places to come")
     assert_operator page[:scores][:count], :>=, 1, "forecasts that came out or did not"
   end
 
@@ -81,8 +85,11 @@ class DemoPromisesTest < ApiTest
     assert_operator classes.size, :>=, 18
     held = call(:get, "/api/weeks").flat_map { |week| week[:classes] }.count { |row| row[:ended_at] }
     assert_operator held, :>=, 35
-    assert_equal [[1, "06:30"], [2, "18:30"], [4, "06:30"], [5, "18:30"], [6, "10:00"]], classes.map { |row| local(row[:starts_at]) }.uniq.sort, "on the clock on the wall, summer and winter"
+    assert_equal [[1, "06:30"], [2, "18:30"], [4, "06:30"], [5, "18:30"], [6, "10:00"]],
+      classes.map { |row| local(row[:starts_at]) }.uniq.sort, "on the clock on the wall, summer and winter"
   end
 
-  def local(iso) = TZInfo::Timezone.get("Europe/London").to_local(Time.iso8601(iso)).then { |time| [time.wday, time.strftime("%H:%M")] }
+  def local(iso) =
+    TZInfo::Timezone.get("Europe/London").to_local(Time.iso8601(iso))
+      .then { |time| [time.wday, time.strftime("%H:%M")] }
 end

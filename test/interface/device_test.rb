@@ -41,7 +41,10 @@ class DeviceTest < InterfaceTest
   }.freeze
 
   def test_running_time_only_goes_on
-    CASES.zip(answers(module_of("clocks", CLOCKS), *CASES.keys.map { |steps| [["gone", steps]] })) { |(steps, expected), found| assert_equal expected, found, steps.inspect }
+    CASES.zip(answers(module_of("clocks", CLOCKS),
+      *CASES.keys.map { |steps| [["gone", steps]] })) do |(steps, expected), found|
+      assert_equal expected, found, steps.inspect
+    end
   end
 
   def test_no_two_questions_share_a_key
@@ -52,13 +55,16 @@ class DeviceTest < InterfaceTest
   end
 
   def test_every_question_stands_in_the_one_place
-    elsewhere = Dir["#{WEB}/src/**/*.{ts,tsx}"].reject { |path| path.end_with?("kit/queries.ts") }.select { |path| File.read(path).match?(/queryKey: \[/) }
+    elsewhere = Dir["#{WEB}/src/**/*.{ts,tsx}"].reject { |path| path.end_with?("kit/queries.ts") }
+      .select { |path| File.read(path).match?(/queryKey: \[/) }
     assert_empty elsewhere
   end
 
-  HELD = {id: "c", segments: [{kind: "work", round: 0, duration: 60_000, cues: []}], rounds: [{title: "One"}], combinations: {}, card_version: 3, ended_at: nil, students: [], expected: [],
+  HELD = {id: "c", segments: [{kind: "work", round: 0, duration: 60_000, cues: []}], rounds: [{title: "One"}],
+          combinations: {}, card_version: 3, ended_at: nil, students: [], expected: [],
           facts: {attendances: [], departures: [], marks: [], knocks: [], efforts: []}}.freeze
-  OTHER = HELD.merge(segments: [{kind: "work", round: 0, duration: 90_000, cues: []}], rounds: [{title: "Other"}], card_version: 4).freeze
+  OTHER = HELD.merge(segments: [{kind: "work", round: 0, duration: 90_000, cues: []}], rounds: [{title: "Other"}],
+    card_version: 4).freeze
 
   HALLS = <<~JS.freeze
     import { answered, asDrilled, firstHall, readHall, renewed, stepIn, stepOut, takenOver, withDrilled } from "../../web/src/floor/hall";
@@ -113,14 +119,17 @@ class DeviceTest < InterfaceTest
   def halls(*chains) = answers(module_of("halls", HALLS), *chains)
 
   def test_a_ring_that_has_not_begun_is_renewed_and_one_that_has_keeps_its_own
-    before, after, kept_before, kept_after, strange = halls([["changedCard", HELD, OTHER, false]], [["changedCard", HELD, OTHER, true]], [["keptBefore", HELD, OTHER, false]], [["keptBefore", HELD, OTHER, true]], [["notAHall", HELD]])
+    before, after, kept_before, kept_after, strange = halls([["changedCard", HELD, OTHER, false]],
+      [["changedCard", HELD, OTHER, true]], [["keptBefore", HELD, OTHER, false]], [["keptBefore", HELD, OTHER, true]],
+      [["notAHall", HELD]])
     assert_equal ["Other", 90_000, 4], before
     assert_equal ["One", 60_000, 3], after
     assert_equal %w[Other One door], [kept_before, kept_after, strange]
   end
 
   def test_who_comes_goes_and_comes_back
-    before, after, undone, left = halls([["comings", HELD, false]], [["comings", HELD, true]], [["leftForGood", HELD, false]], [["leftForGood", HELD, true]])
+    before, after, undone, left = halls([["comings", HELD, false]], [["comings", HELD, true]],
+      [["leftForGood", HELD, false]], [["leftForGood", HELD, true]])
     assert_equal [["ann"], ["ann"], %w[attendances taken_back attendances]], before, "a slip at the door is taken back"
     assert_equal [["ann"], ["ann"], %w[attendances departures attendances]], after
     assert_equal [[], []], undone
@@ -135,9 +144,12 @@ class DeviceTest < InterfaceTest
     at = ->(minute) { "2026-11-28T18:#{minute}:00Z" }
     fact = ->(id, minute, **more) { {id: id, student_id: "ann", at: at[minute], taken_back_at: nil, **more} }
     mark = {combination_id: "two", rung: "count", attempted: 3, clean: 2, broke_at: nil}
-    facts = {attendances: [fact["1", "10"], fact["2", "30"], {id: "3", student_id: "bo", at: at["11"], taken_back_at: at["12"]}], departures: [fact["4", "20"]],
-             marks: [fact["5", "31", **mark], fact["6", "32", **mark, taken_back_at: at["33"]]], knocks: [fact["7", "40", matter: "elbow"]],
-             efforts: [fact["8", "50", effort: 5, minutes: 60, estimated: false, taken_back_at: at["51"]], fact["9", "51", effort: 7, minutes: 60, estimated: false]]}
+    facts = {attendances: [fact["1", "10"], fact["2", "30"],
+      {id: "3", student_id: "bo", at: at["11"], taken_back_at: at["12"]}], departures: [fact["4", "20"]],
+             marks: [fact["5", "31", **mark], fact["6", "32", **mark, taken_back_at: at["33"]]],
+             knocks: [fact["7", "40", matter: "elbow"]],
+             efforts: [fact["8", "50", effort: 5, minutes: 60, estimated: false, taken_back_at: at["51"]],
+               fact["9", "51", effort: 7, minutes: 60, estimated: false]]}
     present, came, taps, effort, knocks = halls([["fromFacts", HELD.merge(facts: facts)]]).first
     assert_equal [["ann"], ["ann"], ["5"], 7, 1], [present, came, taps.map { |tap| tap[:id] }, effort, knocks]
   end

@@ -6,11 +6,15 @@ class DraftTest < InterfaceTest
   def blocks(text)
     text.split("|").each_with_index.map do |part, i|
       kind, rounds = part.split(":").map(&:strip)
-      {key: "block #{i}", kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil, rounds: rounds.split.map { |key| {key: key, title: key, work_s: 120, rest_s: 20, swap: "even", every: nil, effort: 7} }}
+      {key: "block #{i}", kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil,
+       rounds: rounds.split.map { |key|
+         {key: key, title: key, work_s: 120, rest_s: 20, swap: "even", every: nil, effort: 7}
+       }}
     end
   end
 
-  def short(blocks) = blocks.map { |block| "#{block[:kind]}: #{block[:rounds].map { |round| round[:title] }.join(" ")}" }.join(" | ")
+  def short(blocks) =
+    blocks.map { |block| "#{block[:kind]}: #{block[:rounds].map { |round| round[:title] }.join(" ")}" }.join(" | ")
 
   # [card, operation, arguments] → the card after it
   CASES = {
@@ -46,14 +50,25 @@ class DraftTest < InterfaceTest
 
   # [card, what is added] → [the card after it, some fields of the new round]
   ADDED = {
-    ["", {title: "rope and hips"}] => ["warm-up: Rope and hips", {work_s: 300, rest_s: 30, effort: 3, rung: "air", swap: "alone"}],
-    ["warm-up: a", {drill: DRILL}] => ["warm-up: a | mitts: Ticket punch to a count", {work_s: 180, rest_s: 60, swap: "even", rung: "clock", explain_s: 30, drill_id: "d"}],
-    ["mitts: m | cool-down: z", {drill: DRILL}] => ["mitts: m Ticket punch to a count | cool-down: z", {work_s: 120, rest_s: 20, effort: 7}],
-    ["warm-up: a | cool-down: z", {drill: DRILL.merge(implement: "hanging-bag", name: "Bag")}] => ["warm-up: a | bag: Bag | cool-down: z", {swap: "alone"}],
-    ["warm-up: a", {combination: {id: "c", name: "Two bells"}}] => ["warm-up: a | technique: Two bells", {rung: "air", effort: 4, combination_id: "c"}],
-    ["warm-up: a | pads: p", {combination: {id: "c", name: "Two bells"}}] => ["warm-up: a | pads: p Two bells", {swap: "even"}],
-    ["warm-up: a | bag: b", {exercise: {id: "mobility", plain: "mobility", effort: 2}}] => ["warm-up: a | bag: b | cool-down: Mobility", {rest_s: 0, exercise: "mobility", effort: 2}],
-    ["warm-up: a | bag: b", {exercise: {id: "core-work", plain: "core work", effort: 6}}] => ["warm-up: a | bag: b | finisher: Core work", {effort: 6}]
+    ["", {title: "rope and hips"}] => ["warm-up: Rope and hips",
+      {work_s: 300, rest_s: 30, effort: 3, rung: "air", swap: "alone"}],
+    ["warm-up: a", {drill: DRILL}] => ["warm-up: a | mitts: Ticket punch to a count",
+      {work_s: 180, rest_s: 60, swap: "even", rung: "clock", explain_s: 30, drill_id: "d"}],
+    ["mitts: m | cool-down: z", {drill: DRILL}] => ["mitts: m Ticket punch to a count | cool-down: z",
+      {work_s: 120, rest_s: 20, effort: 7}],
+    ["warm-up: a | cool-down: z",
+      {drill: DRILL.merge(implement: "hanging-bag", name: "Bag")}] => ["warm-up: a | bag: Bag | cool-down: z",
+        {swap: "alone"}],
+    ["warm-up: a", {combination: {id: "c", name: "Two bells"}}] => ["warm-up: a | technique: Two bells",
+      {rung: "air", effort: 4, combination_id: "c"}],
+    ["warm-up: a | pads: p", {combination: {id: "c", name: "Two bells"}}] => ["warm-up: a | pads: p Two bells",
+      {swap: "even"}],
+    ["warm-up: a | bag: b",
+      {exercise: {id: "mobility", plain: "mobility", effort: 2}}] => ["warm-up: a | bag: b | cool-down: Mobility",
+        {rest_s: 0, exercise: "mobility", effort: 2}],
+    ["warm-up: a | bag: b",
+      {exercise: {id: "core-work", plain: "core work", effort: 6}}] => ["warm-up: a | bag: b | finisher: Core work",
+        {effort: 6}]
   }.freeze
 
   def test_what_is_added_goes_where_it_usually_goes

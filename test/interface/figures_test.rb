@@ -2,7 +2,8 @@ require "support/interface"
 
 # How the Book writes its numbers.
 class FiguresTest < InterfaceTest
-  def figure(name, value, **facts) = {name: name, value: value, reason: nil, formula: "", source: "", inputs: []}.merge(facts)
+  def figure(name, value, **facts) =
+    {name: name, value: value, reason: nil, formula: "", source: "", inputs: []}.merge(facts)
 
   # [name, value] → [title, as it is shown]
   TOLD = {
@@ -27,7 +28,9 @@ class FiguresTest < InterfaceTest
   end
 
   def test_what_went_in
-    given = [{name: "days", values: [360, 0, nil, 12.3456]}, {name: "earlier_21", values: [100.0]}, {name: "nothing", values: []}, {name: "who", values: ["Nell"]}]
-    assert_equal [["days", "360, 0, –, 12.35"], ["earlier 21", "100"], ["who", "Nell"]], answers("book/figures", [["inputs", given]]).first.map { |input| input.values_at(:name, :shown) }
+    given = [{name: "days", values: [360, 0, nil, 12.3456]}, {name: "earlier_21", values: [100.0]},
+      {name: "nothing", values: []}, {name: "who", values: ["Nell"]}]
+    assert_equal [["days", "360, 0, –, 12.35"], ["earlier 21", "100"], ["who", "Nell"]],
+      answers("book/figures", [["inputs", given]]).first.map { |input| input.values_at(:name, :shown) }
   end
 end

@@ -1,6 +1,7 @@
 require "support/interface"
 
-# What a device reckons of a class: when the clock ran, who was there for how long, what was cut, who strikes now, who is out.
+# What a device reckons of a class: when the clock ran, who was there for how long, what was cut, who strikes now, who
+# is out.
 class HallTest < InterfaceTest
   DRIVER = <<~JS.freeze
     import { cutOf, factsOfBells, firstHall, isOut, minutesDone, stepIn, stepOut, takenOver, tookPlace, withBells } from "../../web/src/floor/hall";
@@ -51,10 +52,17 @@ class HallTest < InterfaceTest
   JS
 
   SWAP = {kind: "swap", at: 60_000, anchor: "share", say: [], length: 0, text: "Change"}.freeze
-  ROUNDS = [{title: "One", work_s: 120, first: 0, shared: true}, {title: "Two", work_s: 120, first: nil, shared: false}, {title: "Three", work_s: 120, first: 1, shared: true}].freeze
-  HELD = {id: "c", minutes: 75, ended_at: nil, rounds: ROUNDS, combinations: {}, card_version: 1, expected: [], students: [{id: "ann", blocks: []}, {id: "bo", blocks: ["all"]}],
-          segments: ROUNDS.each_index.flat_map { |i| [{kind: "work", round: i, duration: 120_000, cues: (i == 1) ? [] : [SWAP]}, ({kind: "rest", round: i, duration: 60_000, cues: []} if i < 2)].compact },
-          facts: {attendances: [], departures: [], marks: [], knocks: [], efforts: [], bells: [], round_runs: []}}.freeze
+  ROUNDS = [{title: "One", work_s: 120, first: 0, shared: true},
+    {title: "Two", work_s: 120, first: nil, shared: false},
+    {title: "Three", work_s: 120, first: 1, shared: true}].freeze
+  HELD = {id: "c", minutes: 75, ended_at: nil, rounds: ROUNDS, combinations: {}, card_version: 1, expected: [],
+          students: [{id: "ann", blocks: []}, {id: "bo", blocks: ["all"]}],
+          segments: ROUNDS.each_index.flat_map { |i|
+            [{kind: "work", round: i, duration: 120_000, cues: (i == 1) ? [] : [SWAP]},
+              ({kind: "rest", round: i, duration: 60_000, cues: []} if i < 2)].compact
+          },
+          facts: {attendances: [], departures: [], marks: [], knocks: [], efforts: [], bells: [],
+                  round_runs: []}}.freeze
 
   def hall(*chains) = answers(InterfaceTest.written("hall-driver", DRIVER) && "hall-driver", *chains)
 
@@ -62,7 +70,8 @@ class HallTest < InterfaceTest
   BELLS = {
     [["resume", 0], ["pause", 30]] => [[0, true], [30, false]],
     [["resume", 0], ["caughtUp", 125], ["pause", 130]] => [[0, true], [130, false]],
-    [["resume", 0], ["pause", 30], ["resume", 500], ["finish", 560]] => [[0, true], [30, false], [500, true], [560, false]],
+    [["resume", 0], ["pause", 30], ["resume", 500], ["finish", 560]] => [[0, true], [30, false], [500, true],
+      [560, false]],
     [["resume", 0], ["caughtUp", 9_000]] => [[0, true], [480, false]], # a device that slept past the last bell
     [["skip", 0]] => []
   }.freeze
@@ -76,12 +85,15 @@ class HallTest < InterfaceTest
 
   def test_minutes_are_worked_out_and_can_be_put_right
     hour = [["resume", 0], ["caughtUp", 130], ["pause", 180]]
-    found = hall([["minutes", HELD, hour, [[-60, nil]]]], [["minutes", HELD, hour, [[-60, 60]]]], [["minutes", HELD, [], [[0, nil]]]])
-    assert_equal [%w[3 40 25], %w[1 40 25], %w[75 40 25]], found, "three minutes of a card of 75; left after one; nothing rang"
+    found = hall([["minutes", HELD, hour, [[-60, nil]]]], [["minutes", HELD, hour, [[-60, 60]]]],
+      [["minutes", HELD, [], [[0, nil]]]])
+    assert_equal [%w[3 40 25], %w[1 40 25], %w[75 40 25]], found,
+      "three minutes of a card of 75; left after one; nothing rang"
   end
 
   def test_what_was_cut_in_rounds_and_seconds
-    whole, short = hall([["cut", HELD, [["resume", 0], ["caughtUp", 480]]]], [["cut", HELD, [["resume", 0], ["caughtUp", 200], ["finish", 210]]]])
+    whole, short = hall([["cut", HELD, [["resume", 0], ["caughtUp", 480]]]],
+      [["cut", HELD, [["resume", 0], ["caughtUp", 200], ["finish", 210]]]])
     assert_empty whole
     assert_equal [["Two", 30], ["Three", 0]], short.map { |round| [round[:title], round[:worked_s].round] }
   end
@@ -91,25 +103,35 @@ class HallTest < InterfaceTest
   end
 
   def test_who_is_out_for_the_day
-    told = hall([["out", HELD, []]], [["out", HELD, [{id: "k", student: "ann", matter: "head knock"}]]], [["out", HELD, [{id: "k", student: "ann", matter: "elbow"}]]])
+    told = hall([["out", HELD, []]], [["out", HELD, [{id: "k", student: "ann", matter: "head knock"}]]],
+      [["out", HELD, [{id: "k", student: "ann", matter: "elbow"}]]])
     assert_equal [[false, true], [true, true], [false, true]], told
   end
 
   # segment, seconds gone → who strikes of a pair and of a trio
-  STRIKERS = {[0, 10] => %w[ann cy], [0, 70] => %w[bo dee], [2, 10] => [nil, nil], [4, 10] => %w[bo cy], [4, 70] => %w[ann dee], [1, 10] => [nil, nil]}.freeze
+  STRIKERS = {[0, 10] => %w[ann cy], [0, 70] => %w[bo dee], [2, 10] => [nil, nil], [4, 10] => %w[bo cy],
+              [4, 70] => %w[ann dee], [1, 10] => [nil, nil]}.freeze
 
   def test_who_strikes_now
     groups = [%w[ann bo], %w[cy dee eli]]
-    STRIKERS.keys.zip(hall(*STRIKERS.keys.map { |at, seconds| [["strikers", HELD, at, seconds, groups]] })) { |key, strikers| assert_equal STRIKERS[key], strikers, key.inspect }
-    assert_equal [%w[ann cy]], hall([["strikers", HELD, 0, 70, groups, 60]]), "with a minute more the change comes at 1:30"
+    STRIKERS.keys.zip(hall(*STRIKERS.keys.map { |at, seconds|
+      [["strikers", HELD, at, seconds, groups]]
+    })) do |key, strikers|
+      assert_equal STRIKERS[key], strikers, key.inspect
+    end
+    assert_equal [%w[ann cy]], hall([["strikers", HELD, 0, 70, groups, 60]]),
+      "with a minute more the change comes at 1:30"
     assert_equal [[nil]], hall([["strikers", HELD, 0, 10, [%w[ann]]]])
   end
 
-  LATE = HELD.merge(rounds: ROUNDS.each_with_index.map { |round, i| round.merge(late: {least_s: 60, least_rest_s: 30, must: i == 2, weight: (i == 1) ? 2 : 3}) }).freeze
+  LATE = HELD.merge(rounds: ROUNDS.each_with_index.map { |round, i|
+    round.merge(late: {least_s: 60, least_rest_s: 30, must: i == 2, weight: (i == 1) ? 2 : 3})
+  }).freeze
 
   # In the first round, 20 s of its 120 gone: 100 s and its rest of 60 are left, then 120 + 60 + 120.
   def test_a_late_class_is_made_to_fit
-    fits, tight, tighter, never, old = hall([["caught", LATE, 0, 20, 460]], [["caught", LATE, 0, 20, 400]], [["caught", LATE, 0, 20, 280]], [["caught", LATE, 0, 20, 200]], [["caught", HELD, 0, 20, 400]])
+    fits, tight, tighter, never, old = hall([["caught", LATE, 0, 20, 460]], [["caught", LATE, 0, 20, 400]],
+      [["caught", LATE, 0, 20, 280]], [["caught", LATE, 0, 20, 200]], [["caught", HELD, 0, 20, 400]])
     assert_equal [[], 0, 460], fits
     assert_equal [[["Two", 90]], 1, 400], tight, "the rest first, then the round that matters less"
     assert_equal [[["Two", nil]], 0, 280], tighter

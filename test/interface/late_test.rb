@@ -8,7 +8,9 @@ class DeviceLateTest < InterfaceTest
   def rounds(random)
     Array.new(random.rand(0..14)) do
       work, rest = random.rand(20..300), random.rand(0..90)
-      Late::Coming.new(talk: random.rand(0..60), work: work, rest: rest, least: random.rand(10..work), least_rest: random.rand(0..rest), must: random.rand < 0.15, weight: random.rand(1..5) * 1_000_000 + random.rand(0..7))
+      Late::Coming.new(talk: random.rand(0..60), work: work, rest: rest, least: random.rand(10..work),
+        least_rest: random.rand(0..rest), must: random.rand < 0.15,
+        weight: random.rand(1..5) * 1_000_000 + random.rand(0..7))
     end
   end
 

@@ -14,7 +14,10 @@ class DeviceMinutesTest < InterfaceTest
 
   def test_minutes
     InterfaceTest.written("minutes-driver", DRIVER)
-    found = answers("minutes-driver", *CASES.map { |of| [["minutes", *of.values_at("bells", "runs", "till", "there")]] }).flatten
-    CASES.zip(found) { |of, minutes| of["minutes"].nil? ? assert_nil(minutes, of["what"]) : assert_equal(of["minutes"], minutes, of["what"]) }
+    found = answers("minutes-driver",
+      *CASES.map { |of| [["minutes", *of.values_at("bells", "runs", "till", "there")]] }).flatten
+    CASES.zip(found) do |of, minutes|
+      of["minutes"].nil? ? assert_nil(minutes, of["what"]) : assert_equal(of["minutes"], minutes, of["what"])
+    end
   end
 end

@@ -1,6 +1,7 @@
 require "support/interface"
 
-# The outbox of a device, against a server that answers as a story says (its answers in order; after the last it takes everything).
+# The outbox of a device, against a server that answers as a story says (its answers in order; after the last it takes
+# everything).
 class OutboxTest < InterfaceTest
   STORY = <<~JS.freeze
     import { Outbox } from "../../web/src/kit/outbox";
@@ -58,22 +59,36 @@ class OutboxTest < InterfaceTest
   # [what happens, what the server does] → what is so at the end.
   CASES = {
     "all is well" => [[["put", "c", "a", "b"]], {}, {stored: ["c a", "c b"], waiting: 0, disk: 0}],
-    "no network, then one" => [[["put", "c", "a"], ["put", "c", "b"], ["later"]], {answers: [0, 0]}, {stored: ["c a", "c b"], waiting: 0}],
-    "the answer is lost: sent again, stored once" => [[["put", "c", "a"], ["later"]], {answers: ["lost"]}, {stored: ["c a"], requests: [1, 1], waiting: 0}],
-    "taken back before it could go" => [[["put", "c", "a"], ["back", "c", "b"], ["later"]], {answers: [0]}, {stored: ["c a", "c -b"]}],
-    "taken back while its answer was lost" => [[["put", "c", "a"], ["back", "c", "a"], ["later"]], {answers: ["lost"]}, {stored: ["c a", "c -a"]}],
-    "one of four is refused: the others go" => [[["put", "c", "a", "b", "x", "d"]], {refuse: {x: 422}}, {stored: ["c a", "c b", "c d"], refused: ["x will not do"], waiting: 0, disk: 1}],
-    "a fact the server breaks on is set aside like any other" => [[["put", "c", "x"], ["put", "c", "b"]], {refuse: {x: 500}}, {stored: ["c b"], refused: ["x will not do"], waiting: 0}],
-    "too large is set aside" => [[["put", "c", "x", "b"]], {refuse: {x: 413}}, {stored: ["c b"], refused: ["x will not do"]}],
-    "what was set aside goes when it can" => [[["put", "c", "x"], ["retry"]], {answers: [500]}, {stored: ["c x"], refused: [], disk: 0}],
-    "taken back after it was set aside" => [[["put", "c", "x"], ["back", "c", "x"]], {refuse: {x: 422}}, {stored: ["c -x"], refused: [], waiting: 0, disk: 0}],
-    "the server is gone for a while: nothing is set aside" => [[["put", "c", "a"], ["later"], ["later"]], {answers: [503, 502]}, {stored: ["c a"], refused: []}],
+    "no network, then one" => [[["put", "c", "a"], ["put", "c", "b"], ["later"]], {answers: [0, 0]},
+      {stored: ["c a", "c b"], waiting: 0}],
+    "the answer is lost: sent again, stored once" => [[["put", "c", "a"], ["later"]], {answers: ["lost"]},
+      {stored: ["c a"], requests: [1, 1], waiting: 0}],
+    "taken back before it could go" => [[["put", "c", "a"], ["back", "c", "b"], ["later"]], {answers: [0]},
+      {stored: ["c a", "c -b"]}],
+    "taken back while its answer was lost" => [[["put", "c", "a"], ["back", "c", "a"], ["later"]], {answers: ["lost"]},
+      {stored: ["c a", "c -a"]}],
+    "one of four is refused: the others go" => [[["put", "c", "a", "b", "x", "d"]], {refuse: {x: 422}},
+      {stored: ["c a", "c b", "c d"], refused: ["x will not do"], waiting: 0, disk: 1}],
+    "a fact the server breaks on is set aside like any other" => [[["put", "c", "x"], ["put", "c", "b"]],
+      {refuse: {x: 500}}, {stored: ["c b"], refused: ["x will not do"], waiting: 0}],
+    "too large is set aside" => [[["put", "c", "x", "b"]], {refuse: {x: 413}},
+      {stored: ["c b"], refused: ["x will not do"]}],
+    "what was set aside goes when it can" => [[["put", "c", "x"], ["retry"]], {answers: [500]},
+      {stored: ["c x"], refused: [], disk: 0}],
+    "taken back after it was set aside" => [[["put", "c", "x"], ["back", "c", "x"]], {refuse: {x: 422}},
+      {stored: ["c -x"], refused: [], waiting: 0, disk: 0}],
+    "the server is gone for a while: nothing is set aside" => [[["put", "c", "a"], ["later"], ["later"]],
+      {answers: [503, 502]}, {stored: ["c a"], refused: []}],
     "too many at once: later" => [[["put", "c", "a"], ["later"]], {answers: [429]}, {stored: ["c a"], refused: []}],
     "signed out in between is said" => [[["put", "c", "a"]], {answers: [401]}, {waiting: 1, refusal: "answer 401"}],
-    "somebody else signs in: what is not theirs waits" => [[["put", "c", "a"], ["in", "ruben"], ["later"], ["put", "c", "b"]], {answers: [0]}, {stored: ["c b"], others: 1, waiting: 0, disk: 1}],
-    "and goes when its owner is back" => [[["put", "c", "a"], ["out"], ["in", "ruben"], ["in", "nell"]], {answers: [0]}, {stored: ["c a"], others: 0, disk: 0}],
-    "two classes, in order" => [[["put", "c", "a"], ["put", "d", "b"], ["put", "c", "e"], ["later"]], {answers: [0, 0, 0]}, {stored: ["c a", "c e", "d b"]}],
-    "a second page of the device sends what the first has put" => [[["put", "c", "a"], ["page"], ["later"]], {answers: [0, 0]}, {stored: ["c a"], waiting: 0, disk: 0}]
+    "somebody else signs in: what is not theirs waits" => [[["put", "c", "a"], ["in", "ruben"], ["later"],
+      ["put", "c", "b"]], {answers: [0]}, {stored: ["c b"], others: 1, waiting: 0, disk: 1}],
+    "and goes when its owner is back" => [[["put", "c", "a"], ["out"], ["in", "ruben"], ["in", "nell"]],
+      {answers: [0]}, {stored: ["c a"], others: 0, disk: 0}],
+    "two classes, in order" => [[["put", "c", "a"], ["put", "d", "b"], ["put", "c", "e"], ["later"]],
+      {answers: [0, 0, 0]}, {stored: ["c a", "c e", "d b"]}],
+    "a second page of the device sends what the first has put" => [[["put", "c", "a"], ["page"], ["later"]],
+      {answers: [0, 0]}, {stored: ["c a"], waiting: 0, disk: 0}]
   }.freeze
 
   def test_every_story

@@ -2,8 +2,8 @@ require "support/interface"
 require "support/cards"
 require "jaunty_bell/files"
 
-# When cues are scheduled on the audio clock, over a whole simulated class: the page's timer comes late, sleeps, and is woken
-# once a minute while it is hidden; the audio clock drifts against the system's.
+# When cues are scheduled on the audio clock, over a whole simulated class: the page's timer comes late, sleeps, and is
+# woken once a minute while it is hidden; the audio clock drifts against the system's.
 class PlayerTest < InterfaceTest
   include CardTest
 
@@ -50,8 +50,12 @@ class PlayerTest < InterfaceTest
   JS
 
   def segments
-    rounds = Array.new(18) { |i| drilled(["1-2", "1-2-3"], manner: %w[counted-then-clocked called clocked][i % 3], count: (5 if i % 3 == 0), work: 180, explain: 30, swap: (i % 3 == 2) ? "even" : "alone") }
-    Core::Floor::CueSheet.new(plan(block("bag", *rounds), minutes: 90)).segments.map { |segment| JauntyBell::Files::SegmentJson.of(segment) }
+    rounds = Array.new(18) do |i|
+      drilled(["1-2", "1-2-3"], manner: %w[counted-then-clocked called clocked][i % 3], count: (5 if i % 3 == 0),
+        work: 180, explain: 30, swap: (i % 3 == 2) ? "even" : "alone")
+    end
+    Core::Floor::CueSheet.new(plan(block("bag", *rounds), minutes: 90)).segments
+      .map { |segment| JauntyBell::Files::SegmentJson.of(segment) }
   end
 
   def simulated(**settings)
@@ -62,7 +66,8 @@ class PlayerTest < InterfaceTest
   LIMIT = 20 # ms
 
   # how the page is woken → [shortest, longest] time between ticks in ms, drift of the audio clock
-  WAKES = {"in front" => [90, 130, 0], "busy" => [90, 900, 2e-5], "hidden" => [950, 1_100, -2e-5], "hidden for long" => [55_000, 62_000, 5e-5]}.freeze
+  WAKES = {"in front" => [90, 130, 0], "busy" => [90, 900, 2e-5], "hidden" => [950, 1_100, -2e-5],
+           "hidden for long" => [55_000, 62_000, 5e-5]}.freeze
 
   def test_no_cue_is_off_its_sheet
     WAKES.each do |how, (least, most, drift)|
@@ -81,7 +86,8 @@ class PlayerTest < InterfaceTest
   end
 
   def test_changed_by_hand_it_is_laid_out_anew
-    changes = [{at: 40_000, by: 30_000}, {at: 100_000}, {at: 160_000, go: true}, {at: 300_000, by: -30_000}, {at: 700_500, by: 30_000}]
+    changes = [{at: 40_000, by: 30_000}, {at: 100_000}, {at: 160_000, go: true}, {at: 300_000, by: -30_000},
+      {at: 700_500, by: 30_000}]
     found = simulated(seed: 3, least: 90, most: 400, drift: 1e-5, changes: changes)
     assert_equal [0, 0], found.values_at(:missing, :extra), found.inspect
     assert_operator found[:worst], :<=, LIMIT

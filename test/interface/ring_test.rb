@@ -12,7 +12,8 @@ class RingTest < InterfaceTest
 
   CALLED = [
     {kind: "explain", round: 0, duration: 10_000, cues: []},
-    {kind: "work", round: 0, duration: 60_000, cues: [[1_500, "a"], [9_000, "b"]].map { |at, id| {kind: "call", at: at, anchor: "start", combination_id: id} }},
+    {kind: "work", round: 0, duration: 60_000,
+     cues: [[1_500, "a"], [9_000, "b"]].map { |at, id| {kind: "call", at: at, anchor: "start", combination_id: id} }},
     {kind: "rest", round: 0, duration: 30_000, cues: []},
     {kind: "work", round: 1, duration: 60_000, cues: []}
   ].freeze

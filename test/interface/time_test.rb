@@ -2,27 +2,37 @@ require "support/interface"
 
 # Times as a coach writes and reads them.
 class TimeTest < InterfaceTest
-  READ = {"3:00" => 180, "180" => 180, "45 s" => 45, " 0:05 " => 5, "1:5" => 65, "" => nil, "3:70" => nil, "three" => nil, "-5" => nil, "1:00:00" => nil}.freeze
-  WRITTEN = {0 => "0:00", 5 => "0:05", 65 => "1:05", 600 => "10:00", 3600 => "1:00:00", 3725 => "1:02:05", 59.6 => "1:00", -4 => "0:00"}.freeze
+  READ = {"3:00" => 180, "180" => 180, "45 s" => 45, " 0:05 " => 5, "1:5" => 65, "" => nil, "3:70" => nil,
+          "three" => nil, "-5" => nil, "1:00:00" => nil}.freeze
+  WRITTEN = {0 => "0:00", 5 => "0:05", 65 => "1:05", 600 => "10:00", 3600 => "1:00:00", 3725 => "1:02:05",
+             59.6 => "1:00", -4 => "0:00"}.freeze
   SPOKEN = {0 => "0 s", 20 => "20 s", 60 => "1 min", 200 => "3 min 20 s", -200 => "3 min 20 s"}.freeze
 
-  def test_seconds_from_text = assert_equal(READ.values, answers("kit/time", *READ.keys.map { |text| [["seconds", text]] }))
+  def test_seconds_from_text =
+    assert_equal(READ.values, answers("kit/time", *READ.keys.map { |text| [["seconds", text]] }))
 
-  def test_seconds_as_a_clock_shows_them = assert_equal(WRITTEN.values, answers("kit/time", *WRITTEN.keys.map { |seconds| [["clock", seconds]] }))
+  def test_seconds_as_a_clock_shows_them =
+    assert_equal(WRITTEN.values, answers("kit/time", *WRITTEN.keys.map { |seconds| [["clock", seconds]] }))
 
-  def test_seconds_in_words = assert_equal(SPOKEN.values, answers("kit/time", *SPOKEN.keys.map { |seconds| [["spoken", seconds]] }))
+  def test_seconds_in_words =
+    assert_equal(SPOKEN.values, answers("kit/time", *SPOKEN.keys.map { |seconds| [["spoken", seconds]] }))
 
   # An instant in the club's own time, in winter and in summer.
   def test_instants_in_the_club_s_own_time
-    asked = {["dayAndTime", "2026-11-24T18:30:00Z", "Europe/London"] => "Tue 18:30", ["dayAndTime", "2026-07-21T17:30:00Z", "Europe/London"] => "Tue 18:30",
-             ["timeOfDay", "2026-07-21T17:30:00Z", "Europe/Berlin"] => "19:30", ["shortDate", "2026-11-24"] => "Tue 24 Nov", ["dayAndMonth", "2026-01-01"] => "1 Jan"}
+    asked = {["dayAndTime", "2026-11-24T18:30:00Z", "Europe/London"] => "Tue 18:30",
+             ["dayAndTime", "2026-07-21T17:30:00Z", "Europe/London"] => "Tue 18:30",
+             ["timeOfDay", "2026-07-21T17:30:00Z", "Europe/Berlin"] => "19:30",
+             ["shortDate", "2026-11-24"] => "Tue 24 Nov", ["dayAndMonth", "2026-01-01"] => "1 Jan"}
     assert_equal asked.values, answers("kit/time", *asked.keys.zip)
   end
 
   # What is told of a class belongs to the class's day, in the club's own time.
   def test_the_day_of_an_instant
-    asked = {["2026-11-24T18:30:00Z", "Europe/London"] => "2026-11-24", ["2026-07-21T23:30:00Z", "Europe/London"] => "2026-07-22", ["2026-11-24T23:30:00Z", "Europe/London"] => "2026-11-24",
-             ["2026-11-24T11:30:00Z", "Pacific/Auckland"] => "2026-11-25", ["2026-11-24T03:00:00Z", "America/New_York"] => "2026-11-23"}
+    asked = {["2026-11-24T18:30:00Z", "Europe/London"] => "2026-11-24",
+             ["2026-07-21T23:30:00Z", "Europe/London"] => "2026-07-22",
+             ["2026-11-24T23:30:00Z", "Europe/London"] => "2026-11-24",
+             ["2026-11-24T11:30:00Z", "Pacific/Auckland"] => "2026-11-25",
+             ["2026-11-24T03:00:00Z", "America/New_York"] => "2026-11-23"}
     assert_equal asked.values, answers("kit/time", *asked.keys.map { |instant, zone| [["dayOf", instant, zone]] })
   end
 

@@ -11,18 +11,21 @@ class ClassSumsTest < Minitest::Test
   end
 
   def test_ten_stations_of_two_minutes_with_half_a_minute_between_take_24_30
-    assert_equal 24 * 60 + 30, plan(block("circuit", *Array.new(10) { round("1-2", work: 120, rest: 30, implement: "hanging-bag") })).total
+    assert_equal 24 * 60 + 30,
+      plan(block("circuit", *Array.new(10) { round("1-2", work: 120, rest: 30, implement: "hanging-bag") })).total
   end
 
   def test_eight_techniques_a_minute_each_in_the_air_and_again_on_pads_are_sixteen_minutes_of_work
     eight = ["1", "2", "3", "4", "5", "6", "rear kick", "rear knee"]
-    whole = plan(block("technique", *eight.map { |text| round(text, work: 60) }), block("pads", *eight.map { |text| round(text, work: 60, swap: "even") }))
+    whole = plan(block("technique", *eight.map { |text| round(text, work: 60) }),
+      block("pads", *eight.map { |text| round(text, work: 60, swap: "even") }))
     assert_equal 16 * 60, whole.work_seconds
   end
 
   def test_tens_to_a_count_then_two_minutes_on_the_clock
     # ten sets of two beats at 140 a minute with 0.6 s between take 13.97 s; the clock comes on top
-    whole = plan(block("mitts", drilled(%w[1-2], manner: "counted-then-clocked", count: 10, work: 120, drill_implement: "focus-mitts")))
+    whole = plan(block("mitts",
+      drilled(%w[1-2], manner: "counted-then-clocked", count: 10, work: 120, drill_implement: "focus-mitts")))
     assert_equal 14 + 120, whole.total
     assert_equal 10 + 82, whole.share.sets
   end

@@ -5,7 +5,8 @@ require "jaunty_bell/core"
 class HeartReferenceTest < Minitest::Test
   HeartRate = JauntyBell::Core::Book::HeartRate
 
-  def steady(beats, minutes) = HeartRate.new((0..(minutes * 60)).map { |second| [second * 1000, beats] }, rest: 60, most: 190)
+  def steady(beats, minutes) =
+    HeartRate.new((0..(minutes * 60)).map { |second| [second * 1000, beats] }, rest: 60, most: 190)
 
   # 40 minutes at 150 beats, rest 60, most 190: computed with R 4.2.2, given in the product's book, section 11.
   def test_banister
@@ -33,7 +34,9 @@ class HeartReferenceTest < Minitest::Test
 
   # Edwards' zones by hand: 10 minutes each at 55, 65, 75, 85 and 95 % of a most of 200 give 10·(1 + 2 + 3 + 4 + 5).
   def test_edwards
-    samples = [110, 130, 150, 170, 190].each_with_index.flat_map { |beats, zone| (0..600).map { |second| [zone * 700_000 + second * 1000, beats] } }
+    samples = [110, 130, 150, 170, 190].each_with_index.flat_map do |beats, zone|
+      (0..600).map { |second| [zone * 700_000 + second * 1000, beats] }
+    end
     assert_in_delta 150, HeartRate.new(samples, rest: 60, most: 200).edwards.value, 1e-6
   end
 

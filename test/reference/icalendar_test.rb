@@ -3,8 +3,8 @@ require "json"
 require "open3"
 require "jaunty_bell/files"
 
-# A group's calendar file read back by a reader we did not write: ical.js, a general-purpose library for RFC 5545 that shares
-# nothing with the writer.
+# A group's calendar file read back by a reader we did not write: ical.js, a general-purpose library for RFC 5545 that
+# shares nothing with the writer.
 class ICalendarReferenceTest < Minitest::Test
   READER = <<~JS.freeze
     import ICAL from "ical.js";
@@ -29,7 +29,9 @@ class ICalendarReferenceTest < Minitest::Test
   end
 
   def row(id, **facts)
-    {id: id, title: "Kicks, hands; and \"more\"\nof it", starts_at: Time.utc(2026, 3, 31, 17, 30), minutes: 75, room: "Main hall", coach: "Zoë Kai", revision: 0, cancelled_at: nil, changed_at: Time.utc(2026, 3, 1)}.merge(facts)
+    {id: id, title: "Kicks, hands; and \"more\"\nof it", starts_at: Time.utc(2026, 3, 31, 17, 30), minutes: 75,
+     room: "Main hall", coach: "Zoë Kai", revision: 0, cancelled_at: nil,
+     changed_at: Time.utc(2026, 3, 1)}.merge(facts)
   end
 
   def file(*rows) = JauntyBell::Files::ClassesIcal.of(rows, club: {name: "Ticket Hall"}, group: {name: "Early, boxing"})
@@ -39,15 +41,19 @@ class ICalendarReferenceTest < Minitest::Test
     assert_equal %w[2.0 PUBLISH], calendar.values_at(:version, :method)
     # A property outside the standard is TEXT (RFC 5545, 3.8.8.2); this reader leaves its escapes as they are.
     assert_equal "Early, boxing, Ticket Hall", calendar[:name].gsub("\\,", ",")
-    assert_equal({uid: "a@jaunty-bell", sequence: 0, summary: "Kicks, hands; and \"more\"\nof it", location: "Main hall", description: "With Zoë Kai.", start: "2026-03-31T17:30:00.000Z", minutes: 75, status: "CONFIRMED", stamped: true},
+    assert_equal({uid: "a@jaunty-bell", sequence: 0, summary: "Kicks, hands; and \"more\"\nof it",
+      location: "Main hall", description: "With Zoë Kai.", start: "2026-03-31T17:30:00.000Z", minutes: 75,
+      status: "CONFIRMED", stamped: true},
       calendar[:events].first)
     assert_equal ["Ticket Hall", nil], calendar[:events].last.values_at(:location, :description)
   end
 
-  # An update keeps its id and raises its SEQUENCE (RFC 5545, 3.8.7.4); what is called off stays in the file as CANCELLED.
+  # An update keeps its id and raises its SEQUENCE (RFC 5545, 3.8.7.4); what is called off stays in the file as
+  # CANCELLED.
   def test_updates_and_cancellations
     before = read_back(file(row("a")))[:events].first
-    after = read_back(file(row("a", revision: 2, starts_at: Time.utc(2026, 3, 31, 18), cancelled_at: Time.utc(2026, 3, 2))))[:events].first
+    after = read_back(file(row("a", revision: 2, starts_at: Time.utc(2026, 3, 31, 18),
+      cancelled_at: Time.utc(2026, 3, 2))))[:events].first
     assert_equal before[:uid], after[:uid]
     assert_operator after[:sequence], :>, before[:sequence]
     assert_equal ["CANCELLED", "2026-03-31T18:00:00.000Z"], after.values_at(:status, :start)

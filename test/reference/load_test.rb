@@ -2,7 +2,8 @@ require "support/database"
 
 # The load figures against R's and PostgreSQL's own statistics.
 class LoadReferenceTest < Minitest::Test
-  LOADS = [360, 0, 420, 0, 300, 600, 0, 380, 0, 400, 0, 320, 560, 0, 400, 90, 420, 0, 340, 600, 0, 300, 0, 320, 0, 280, 400, 0, 500, 0, 520,
+  LOADS = [360, 0, 420, 0, 300, 600, 0, 380, 0, 400, 0, 320, 560, 0, 400, 90, 420, 0, 340, 600, 0, 300, 0, 320, 0, 280,
+    400, 0, 500, 0, 520,
     120, 480, 700, 0].freeze
   FIRST = Date.new(2026, 1, 1)
 
@@ -14,7 +15,9 @@ class LoadReferenceTest < Minitest::Test
 
   def test_against_r
     figures = series.figures
-    R.each { |name, expected| assert_in_delta expected, figures.fetch(name).value, 5 * 10**(Math.log10(expected).floor - 6), name }
+    R.each do |name, expected|
+      assert_in_delta expected, figures.fetch(name).value, 5 * 10**(Math.log10(expected).floor - 6), name
+    end
   end
 
   # The book's ratio of the two is of day 35; the page gives none before day 56.
@@ -27,9 +30,11 @@ class LoadReferenceTest < Minitest::Test
     assert later.figures(FIRST + 55)[:ewma_ratio].known?
   end
 
-  # What is said of the weighted averages beside them, simulated: two fixed days a week for two years, begun on one of them.
+  # What is said of the weighted averages beside them, simulated: two fixed days a week for two years, begun on one of
+  # them.
   def test_what_is_said_of_the_weighted_averages
-    two_days = JauntyBell::Core::Book::LoadSeries.new((0..727).to_h { |day| [FIRST + day, [0, 3].include?(day % 7) ? 300 : 0] })
+    two_days = JauntyBell::Core::Book::LoadSeries.new((0..727)
+      .to_h { |day| [FIRST + day, [0, 3].include?(day % 7) ? 300 : 0] })
     off = [27, 55].map { |day| two_days.ewma(FIRST + day)[1].value / two_days.ewma(FIRST + 700 + day % 7)[1].value - 1 }
     assert_includes 0.2..0.4, off.first
     assert_includes 0.03..0.06, off.last
@@ -37,7 +42,8 @@ class LoadReferenceTest < Minitest::Test
     assert_operator ratios.max - ratios.min, :>, 0.5, "swings by weekday alone"
   end
 
-  # PostgreSQL's avg, stddev_samp and window sums, for every day of the worked series and of random ones: sparse, dense, all alike, and with empty weeks.
+  # PostgreSQL's avg, stddev_samp and window sums, for every day of the worked series and of random ones: sparse, dense,
+  # all alike, and with empty weeks.
   def test_against_postgresql
     random = Random.new(1998)
     sparse = Array.new(90) { (random.rand < 0.3) ? random.rand(60..900) : 0 }
@@ -78,13 +84,18 @@ class LoadReferenceTest < Minitest::Test
     rows.each do |row|
       figures = series.figures(row[:day])
       week, month = row[:week_days] == 7, row[:month_days] == 28
-      {acute_7: [:acute, week], chronic_28: [:chronic, month], ratio: [:ratio, month], uncoupled: [:uncoupled, month], monotony: [:monotony, week], strain: [:strain, week], week_change: [:change, row[:before_days] == 7]}
+      {acute_7: [:acute, week], chronic_28: [:chronic, month], ratio: [:ratio, month], uncoupled: [:uncoupled, month],
+       monotony: [:monotony, week], strain: [:strain, week], week_change: [:change, row[:before_days] == 7]}
         .each { |name, (column, known)| compare(row[column], figures[name], known) }
     end
   end
 
   def compare(expected, figure, known)
     return assert_nil(figure.value, "#{figure.name} without its days") unless known
-    expected.nil? ? assert_nil(figure.value) : assert_in_delta(expected.to_f, figure.value, 1e-9 * [1, expected.abs].max, figure.name)
+    if expected.nil?
+      assert_nil(figure.value)
+    else
+      assert_in_delta(expected.to_f, figure.value, 1e-9 * [1, expected.abs].max, figure.name)
+    end
   end
 end

@@ -6,7 +6,10 @@ class MasteryReferenceTest < Minitest::Test
   Mastery = JauntyBell::Core::Book::Mastery
   DAY = Date.new(2026, 6, 1)
 
-  def mastery(*marks) = Mastery.new(marks.map { |ago, attempted, clean| Mastery::Mark.new(on: DAY - ago, attempted: attempted, clean: clean) }, on: DAY)
+  def mastery(*marks) =
+    Mastery.new(marks.map { |ago, attempted, clean|
+      Mastery::Mark.new(on: DAY - ago, attempted: attempted, clean: clean)
+    }, on: DAY)
 
   # Check values of the product's book, section 12.
   def test_check_values
@@ -38,7 +41,8 @@ class MasteryReferenceTest < Minitest::Test
     end
   end
 
-  # Beta(a, b) for any a and b of 1 or more: its density integrated by Simpson's rule, the quantile found by halving. Nothing of the library is in it.
+  # Beta(a, b) for any a and b of 1 or more: its density integrated by Simpson's rule, the quantile found by halving.
+  # Nothing of the library is in it.
   def test_the_quantile_against_an_integration_of_the_density
     random = Random.new(64)
     Array.new(12) { [random.rand(1..60), random.rand(0..25), random.rand(0..90)] }.each do |clean, rough, ago|
@@ -48,13 +52,16 @@ class MasteryReferenceTest < Minitest::Test
     end
   end
 
-  # The first whole day on which "sure of" is below 0.70, found by asking for every day in turn, with the integration above.
+  # The first whole day on which "sure of" is below 0.70, found by asking for every day in turn, with the integration
+  # above.
   def test_due_dates_against_a_search_day_by_day
-    [[[3, 20, 20], [9, 15, 14]], [[0, 30, 29], [14, 20, 15]], [[1, 12, 12], [2, 12, 11]], [[20, 40, 38], [24, 20, 19]]].each do |marks|
+    [[[3, 20, 20], [9, 15, 14]], [[0, 30, 29], [14, 20, 15]], [[1, 12, 12], [2, 12, 11]], [[20, 40, 38], [24, 20, 19]]]
+      .each do |marks|
       told = mastery(*marks)
       found = (0..).find do |days|
         w = ->(ago) { 2.0**(-(ago + days) / 28.0) }
-        a, b = 1 + marks.sum { |ago, _, clean| w.call(ago) * clean }, 1 + marks.sum { |ago, attempted, clean| w.call(ago) * (attempted - clean) }
+        a, b = 1 + marks.sum { |ago, _, clean| w.call(ago) * clean },
+          1 + marks.sum { |ago, attempted, clean| w.call(ago) * (attempted - clean) }
         below(a, b, 0.70) > 0.10
       end
       assert_equal DAY + found, told.due_on, marks.inspect

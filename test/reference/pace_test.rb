@@ -6,7 +6,8 @@ class PaceReferenceTest < Minitest::Test
 
   Pace = Bench::Pace
 
-  # Common practice, no source: a hundred four-beat sets in a three-minute round; thirteen two-strike sets × 10 × both sides.
+  # Common practice, no source: a hundred four-beat sets in a three-minute round; thirteen two-strike sets × 10 × both
+  # sides.
   def test_figures_of_the_trade
     assert_in_delta 199.00498, Pace.tempo(beats: 4, sets: 100, work: 180), 5e-6
     assert_in_delta 133.3333, Pace.tempo(beats: 4, sets: 100, work: 180, pause: 0), 5e-5
@@ -26,7 +27,8 @@ class PaceReferenceTest < Minitest::Test
         counted += 1
         clock += set + pause
       end
-      assert_equal counted, Pace.sets(beats: beats, work: work, tempo: tempo, pause: pause), "#{beats} beats at #{tempo}, pause #{pause}, work #{work}"
+      assert_equal counted, Pace.sets(beats: beats, work: work, tempo: tempo, pause: pause),
+        "#{beats} beats at #{tempo}, pause #{pause}, work #{work}"
     end
   end
 end

@@ -3,8 +3,9 @@ require "jaunty_bell/files"
 require "wavefile"
 require "stringio"
 
-# Sound files read back by a general-purpose reader (the gem wavefile): the spoken words that ship, and a class as one track.
-# The format is Microsoft and IBM's RIFF WAVE (Multimedia Programming Interface and Data Specifications 1.0, 1991).
+# Sound files read back by a general-purpose reader (the gem wavefile): the spoken words that ship, and a class as one
+# track. The format is Microsoft and IBM's RIFF WAVE (Multimedia Programming Interface and Data Specifications 1.0,
+# 1991).
 class WaveReferenceTest < Minitest::Test
   include CardTest
 
@@ -14,12 +15,14 @@ class WaveReferenceTest < Minitest::Test
 
   def read_wave(io)
     WaveFile::Reader.new(io) do |reader|
-      return [reader.native_format.channels, reader.native_format.bits_per_sample, reader.native_format.sample_rate], reader.read(reader.total_sample_frames).samples
+      return [reader.native_format.channels, reader.native_format.bits_per_sample, reader.native_format.sample_rate],
+        reader.read(reader.total_sample_frames).samples
     end
   end
 
   def test_every_word_is_there_as_long_as_it_is_said_to_be
-    assert_equal Floor::Voice.shipped.map { |word| Files::Speech.file(word) }.sort, WORDS.map { |path| File.basename(path) }.sort
+    assert_equal Floor::Voice.shipped.map { |word| Files::Speech.file(word) }.sort,
+      WORDS.map { |path| File.basename(path) }.sort
     WORDS.each do |path|
       format, samples = read_wave(path)
       assert_equal [1, 16, 16_000], format, path

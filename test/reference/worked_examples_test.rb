@@ -26,7 +26,8 @@ class WorkedExamplesTest < Minitest::Test
     define_method(:"test_#{written.tr(" -", "_")}") do
       analysis = Bench.analyse(written)
       assert_equal beats.to_f, analysis.beats.to_f
-      assert_equal findings, analysis.findings.map { |finding| "#{finding.rule}:#{finding.severity}@#{finding.at + 1}" }.join(" ")
+      assert_equal findings,
+        analysis.findings.map { |finding| "#{finding.rule}:#{finding.severity}@#{finding.at + 1}" }.join(" ")
       assert_equal complexity.to_f, analysis.complexity.to_f
     end
   end

@@ -13,9 +13,14 @@ class DerivedTest < StoreTest
     assert_operator JauntyBell::Services::Book::Derived.renew(db) { |line| said << line }, :>, 20
     assert_match(/Working out what \d+ students of Ticket Hall Boxing Co-op own …/, said.first)
     assert_equal before.except(:class_works), DERIVED.first(2).to_h { |table| [table, rows(table, demo)] }
-    assert_equal before[:class_works].map { |row| row[:class_id] }, rows(:class_works, demo).map { |row| row[:class_id] }
-    assert_equal 0, JauntyBell::Services::Book::Derived.renew(db) { |line| flunk line }, "the next start has nothing to do"
+    assert_equal before[:class_works].map { |row| row[:class_id] },
+      rows(:class_works, demo).map { |row| row[:class_id] }
+    assert_equal 0, JauntyBell::Services::Book::Derived.renew(db) { |line| flunk line },
+      "the next start has nothing to do"
   end
 
-  def rows(table, club) = db[table].where(club_id: club).all.map { |row| row.transform_values { |value| value.is_a?(Float) ? value.round(9) : value } }.sort_by(&:to_s)
+  def rows(table, club) =
+    db[table].where(club_id: club).all.map { |row|
+      row.transform_values { |value| value.is_a?(Float) ? value.round(9) : value }
+    }.sort_by(&:to_s)
 end

@@ -7,7 +7,8 @@ class ReturnsTest < StoreTest
   def setup
     super
     @student = new_student
-    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach", password_hash: "x")
+    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach",
+      password_hash: "x")
   end
 
   def care(club_id = club) = Store::Care.new(db, club_id, account_id: @account)
@@ -16,9 +17,12 @@ class ReturnsTest < StoreTest
     JauntyBell::Services::Care::Returns.new(JauntyBell::Services::Club.new(db, club_id, {id: @account}), today: today)
   end
 
-  def knock(ago) = care.add(id: uuid, student_id: @student, matter: "head knock", blocks: ["all"], from: DAY - ago, to: nil, note: "at the pads")
+  def knock(ago) =
+    care.add(id: uuid, student_id: @student, matter: "head knock", blocks: ["all"], from: DAY - ago, to: nil,
+      note: "at the pads")
 
-  def step(hold, number, ago, symptoms: false, today: DAY) = returns(today: today).step(uuid, hold[:id], step: number, on: DAY - ago, symptoms: symptoms)
+  def step(hold, number, ago, symptoms: false, today: DAY) =
+    returns(today: today).step(uuid, hold[:id], step: number, on: DAY - ago, symptoms: symptoms)
 
   def blocks(day) = care.on(day, [@student]).fetch(@student, []).flat_map { |row| row[:blocks].to_a }.uniq.sort
 
@@ -38,7 +42,8 @@ class ReturnsTest < StoreTest
   def test_a_knock_is_not_lifted_before_its_return_is_over_and_other_holds_are
     assert_raises(Store::Missing) { returns.lift(uuid) }
     assert_raises(Store::Conflict) { returns.lift(knock(0)[:id]) }
-    elbow = care.add(id: uuid, student_id: @student, matter: "elbow", blocks: ["right hand"], from: DAY - 2, to: nil, note: "")
+    elbow = care.add(id: uuid, student_id: @student, matter: "elbow", blocks: ["right hand"], from: DAY - 2,
+      to: nil, note: "")
     assert_equal DAY, returns.lift(elbow[:id])[:to]
   end
 
@@ -46,7 +51,8 @@ class ReturnsTest < StoreTest
     hold = knock(9)
     id = uuid
     2.times { returns.step(id, hold[:id], step: 1, on: DAY - 7, symptoms: false) }
-    assert_equal [[1, DAY - 7, false, "Coach C"]], care.steps(hold[:id]).map { |row| row.values_at(:step, :on, :symptoms, :coach) }
+    assert_equal [[1, DAY - 7, false, "Coach C"]],
+      care.steps(hold[:id]).map { |row| row.values_at(:step, :on, :symptoms, :coach) }
   end
 
   def test_symptoms_send_it_back_and_it_goes_on_from_there
@@ -69,7 +75,8 @@ class ReturnsTest < StoreTest
   end
 
   def test_only_a_knock_that_holds_has_a_return
-    elbow = care.add(id: uuid, student_id: @student, matter: "elbow", blocks: ["right hand"], from: DAY - 3, to: nil, note: "")
+    elbow = care.add(id: uuid, student_id: @student, matter: "elbow", blocks: ["right hand"], from: DAY - 3,
+      to: nil, note: "")
     assert_raises(Store::Conflict) { step(elbow, 1, 1) }
     hold = knock(9)
     returns.mistaken(hold[:id], "it was the other one")

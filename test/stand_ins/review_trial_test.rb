@@ -8,8 +8,8 @@ class ReviewTrialTest < Minitest::Test
   Floor = JauntyBell::Core::Floor
   ROUNDS = 60
 
-  # Rounds from 70 to 240 beats a minute, reviewed as if 140 had been struck: [set counts that are exact, precision and recall of
-  # missed strikes].
+  # Rounds from 70 to 240 beats a minute, reviewed as if 140 had been struck: [set counts that are exact, precision and
+  # recall of missed strikes].
   def trial(text, pause:, misses:)
     combination, reading = read(text), Notation::Reading.new
     plan = Floor::Review::Planned.of(combination, reading, tempo: 140, pause: pause)
@@ -23,7 +23,11 @@ class ReviewTrialTest < Minitest::Test
   end
 
   def compared(truth, sets)
-    missing = ->(all) { all.each_with_index.flat_map { |set, i| set.each_index.select { |place| set[place].nil? }.map { |place| [i, place] } } }
+    missing = ->(all) {
+      all.each_with_index.flat_map do |set, i|
+        set.each_index.select { |place| set[place].nil? }.map { |place| [i, place] }
+      end
+    }
     found, really = missing.call(sets), missing.call(truth)
     [sets.size == truth.size, (found & really).size, found.size, really.size]
   end

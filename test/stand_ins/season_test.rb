@@ -6,7 +6,9 @@ class SeasonTest < Minitest::Test
   Stand = JauntyBell::StandIns
   Weeks = JauntyBell::Core::Weeks
   DAY = Date.new(2026, 1, 5)
-  SHELF = {"two" => "1-2", "three" => "1-2-3"}.transform_values { |text| JauntyBell::Core::Bench::Notation.read(text) }.freeze
+  SHELF = {"two" => "1-2", "three" => "1-2-3"}.transform_values { |text|
+    JauntyBell::Core::Bench::Notation.read(text)
+  }.freeze
 
   def squad(seed: 1, **facts) = Stand::SimulatedSquad.new(SHELF, size: 20, seed: seed, from: DAY, **facts)
 
@@ -22,7 +24,9 @@ class SeasonTest < Minitest::Test
   end
 
   def test_what_is_spaced_out_lasts_longer
-    lasting = ->(every) { (1..5).sum { |seed| after(6, every: every, seed: seed).able("two", "count", DAY + every * 5 + 60) } }
+    lasting = ->(every) {
+      (1..5).sum { |seed| after(6, every: every, seed: seed).able("two", "count", DAY + every * 5 + 60) }
+    }
     assert_operator lasting.call(7), :>, lasting.call(1)
   end
 
@@ -39,8 +43,14 @@ class SeasonTest < Minitest::Test
   end
 
   def test_several_new_things_in_an_evening_take_from_each_other
-    learned = ->(places) { (1..6).sum { |seed| squad(seed: seed).tap { |squad| 2.times { |i| squad.evening(DAY + 7 * i, places) } }.able("two", "count", DAY + 8) } }
-    assert_operator learned.call([["two", "count", 1], ["three", "count", 1], ["three", "clock", 1]]), :<, learned.call([["two", "count", 1]])
+    learned = ->(places) {
+      (1..6).sum do |seed|
+        squad(seed: seed).tap { |squad| 2.times { |i| squad.evening(DAY + 7 * i, places) } }
+          .able("two", "count", DAY + 8)
+      end
+    }
+    assert_operator learned.call([["two", "count", 1], ["three", "count", 1], ["three", "clock", 1]]), :<,
+      learned.call([["two", "count", 1]])
   end
 
   def test_ways_use_the_same_class_time
@@ -48,7 +58,8 @@ class SeasonTest < Minitest::Test
     programme, shelf = trial.send(:programme), trial.send(:shelf)
     ladder = %w[count clock move call answer]
     squad = Stand::SimulatedSquad.new(shelf, size: 6, seed: 1, from: programme.start, met: Stand::Trial::KNOWN.keys)
-    ways = [Stand::Ways::Planned.new(programme, shelf), Stand::Ways::Rotation.new(programme, ladder), Stand::Ways::UntilMost.new(programme, ladder)]
+    ways = [Stand::Ways::Planned.new(programme, shelf), Stand::Ways::Rotation.new(programme, ladder),
+      Stand::Ways::UntilMost.new(programme, ladder)]
     ways.each do |way|
       places = way.places(0, programme.start, squad)
       assert_equal programme.slots, places.sum { |_, _, times| times }, way.class.name
@@ -56,7 +67,8 @@ class SeasonTest < Minitest::Test
     end
   end
 
-  # Few and short seasons: not the proof, which is thirty long ones (docs/formulas.md), but that it is worked out and that no load limit is broken.
+  # Few and short seasons: not the proof, which is thirty long ones (docs/formulas.md), but that it is worked out and
+  # that no load limit is broken.
   def test_a_trial
     told = []
     found = Stand::Trial.new(seeds: 2, students: 6, goals: 4, weeks: 4).to_h { |done, all| told << [done, all] }

@@ -24,13 +24,15 @@ class StandInsTest < Minitest::Test
 
   def test_a_clock_gains_and_jumps
     sheet = Core::Floor::CueSheet.new(plan(block("bag", round("1-2", work: 60, rest: 30), round("1-2", work: 60))))
-    right, fast = StandIns::GymClock.new(sheet).cues, StandIns::GymClock.new(sheet, rate: 864, jumps: {80_000 => -5_000}).cues
+    right, fast = StandIns::GymClock.new(sheet).cues,
+      StandIns::GymClock.new(sheet, rate: 864, jumps: {80_000 => -5_000}).cues
     assert_equal [0, 60_000, 90_000, 150_000], right.select { |_, cue| cue.kind.start_with?("bell") }.map(&:first)
     assert_equal [0, 60_600, 85_900, 146_500], fast.select { |_, cue| cue.kind.start_with?("bell") }.map(&:first)
   end
 
   def test_over_loopback
-    lines = StandIns::StrikeSensor.new(Core::Floor::Review::Planned.new(hands: %i[left right], times: [0, 0.4], gap: 1.0), seconds: 20, seed: 1).lines
+    lines = StandIns::StrikeSensor.new(Core::Floor::Review::Planned.new(hands: %i[left right], times: [0, 0.4],
+      gap: 1.0), seconds: 20, seed: 1).lines
     stream = StandIns::Stream.new(lines, port: 0, speed: 1_000.0)
     thread = Thread.new { stream.run }
     answer = Net::HTTP.get_response(URI("http://127.0.0.1:#{stream.port}/"))
@@ -46,7 +48,12 @@ class StandInsTest < Minitest::Test
     assert_equal [0, 40], [code, printed.lines.size], "twenty sets of 0.857 s and 0.6 s after each"
     assert_match(/\A800,left,\d+\.\d\n/, printed)
     assert_equal 240, run_line("heart", "180x7,60x2").then { |_, text, _| text.lines.size }
-    bad = {["strikes", "kick"] => /no strike of a hand/, ["strikes"] => /Write the combination/, ["heart", "x"] => /no stretch/, ["drum"] => /Say which device/, ["clock", "/nowhere"] => /cannot be read/, ["strikes", "1-2", "--seconds", "x"] => /invalid argument/}
-    bad.each { |arguments, says| assert_match says, run_line(*arguments).then { |code, _, errors| (code == 2) ? errors : "exit #{code}" }, arguments.inspect }
+    bad = {["strikes", "kick"] => /no strike of a hand/, ["strikes"] => /Write the combination/,
+           ["heart", "x"] => /no stretch/, ["drum"] => /Say which device/, ["clock", "/nowhere"] => /cannot be read/,
+           ["strikes", "1-2", "--seconds", "x"] => /invalid argument/}
+    bad.each do |arguments, says|
+      assert_match says, run_line(*arguments).then { |code, _, errors| (code == 2) ? errors : "exit #{code}" },
+        arguments.inspect
+    end
   end
 end

@@ -11,7 +11,10 @@ class DemoTest < StoreTest
     db.transaction(savepoint: true) do
       now = Time.utc(today.year, today.month, today.day, 12)
       id = JauntyBell::Demo::Club.new(db, today: today, now: now, seed: seed).load(hash: "none")
-      found = TABLES.to_h { |table| [table, db[table].where(club_id: id).all.map { |row| row.except(:club_id, :coach_id, :created_at, :changed_at) }.sort_by(&:to_s)] }
+      found = TABLES.to_h do |table|
+        [table, db[table].where(club_id: id).all.map { |row| row.except(:club_id, :coach_id, :created_at, :changed_at) }
+          .sort_by(&:to_s)]
+      end
       raise Sequel::Rollback
     end
     found

@@ -51,7 +51,8 @@ class KeepingTest < Minitest::Test
     keeping(@from, "backup", @file)
     @from[:students].where(name: "Oona Ferrier").update(name: "Oona Changed")
     code, _, why = keeping(@from, "restore", @file)
-    assert_equal [2, "The database has clubs in it already: say --replace to put the backup in their place.\n"], [code, why]
+    assert_equal [2, "The database has clubs in it already: say --replace to put the backup in their place.\n"],
+      [code, why]
     assert_equal 1, @from[:students].where(name: "Oona Changed").count
     assert_equal 0, keeping(@from, "restore", @file, "--replace").first
     assert_equal 1, @from[:students].where(name: "Oona Ferrier").count
@@ -60,7 +61,9 @@ class KeepingTest < Minitest::Test
   def test_what_is_no_backup_changes_nothing
     was = everything(@from)
     File.write(@file, "not one")
-    [["restore", @file, "--replace"], ["restore", File.join(@folder, "nowhere")], ["backup", "/proc/nowhere"], ["backup", "a", "b"], ["club", "sing"], ["club", "export", "Nobody's", @file], ["club", "import", @file]].each do |call|
+    [["restore", @file, "--replace"], ["restore", File.join(@folder, "nowhere")], ["backup", "/proc/nowhere"],
+      ["backup", "a", "b"], ["club", "sing"], ["club", "export", "Nobody's", @file], ["club", "import", @file]]
+      .each do |call|
       code, _, why = keeping(@from, *call)
       assert_equal [2, 1], [code, why.lines.size], "#{call.inspect}: #{why}"
     end

@@ -18,7 +18,8 @@ class MasteriesTest < StoreTest
   def some_marks(random, students)
     marks = Array.new(120) do
       attempted = random.rand(4..16)
-      {id: uuid, student_id: students.sample(random: random), combination_id: @drills.sample(random: random), rung: %w[count clock].sample(random: random), on: DAY - random.rand(0..160), attempted: attempted,
+      {id: uuid, student_id: students.sample(random: random), combination_id: @drills.sample(random: random),
+       rung: %w[count clock].sample(random: random), on: DAY - random.rand(0..160), attempted: attempted,
        clean: (attempted * random.rand(0.55..1.0)).round, broke_at: (0 if random.rand < 0.3), at: Clock.now}
     end
     marks.each_slice(9) { |slice| tell(@held, {marks: slice}, coach_id: nil) }
@@ -31,12 +32,15 @@ class MasteriesTest < StoreTest
     known = masteries.on(DAY, students: students)
     due = masteries.due(DAY, students)
     students.each do |id|
-      by_key = marks.select { |mark| mark[:student_id] == id }.group_by { |mark| mark.values_at(:combination_id, :rung) }
+      by_key = marks.select { |mark| mark[:student_id] == id }
+        .group_by { |mark| mark.values_at(:combination_id, :rung) }
       assert_equal by_key.keys.sort, known[id].keys.sort
       by_key.each do |key, list|
-        anew = Book::Mastery.new(list.map { |mark| Book::Mastery::Mark.new(**mark.slice(:on, :attempted, :clean)) }, on: DAY)
+        anew = Book::Mastery.new(list.map { |mark| Book::Mastery::Mark.new(**mark.slice(:on, :attempted, :clean)) },
+          on: DAY)
         kept = known[id][key]
-        assert_equal [anew.state, anew.due_on, anew.faded_by, anew.attempted], [kept.state, kept.due_on, kept.faded_by, kept.attempted]
+        assert_equal [anew.state, anew.due_on, anew.faded_by, anew.attempted],
+          [kept.state, kept.due_on, kept.faded_by, kept.attempted]
         assert_in_delta anew.sure_of, kept.sure_of, 1e-9
       end
       fading = known[id].select { |_, mastery| mastery.state == :fading }.keys.map(&:first).uniq.size
@@ -47,10 +51,13 @@ class MasteriesTest < StoreTest
   def test_links_are_what_all_marks_say
     students = [new_student(group: @group)]
     marks = some_marks(Random.new(11), students)
-    tries = marks.map { |mark| Book::WeakLinks::Try.new(**mark.slice(:on, :combination_id, :attempted, :clean, :broke_at)) }
+    tries = marks.map do |mark|
+      Book::WeakLinks::Try.new(**mark.slice(:on, :combination_id, :attempted, :clean, :broke_at))
+    end
     anew = Book::WeakLinks.new(tries, combinations.meanings(@drills), on: DAY).weak
     kept = masteries.weak_links(DAY, students: students).fetch(students.first, [])
-    assert_equal anew.map { |link| [Notation.write(link.pair), link.score.round(9)] }, kept.map { |link| [Notation.write(link.pair), link.score.round(9)] }
+    assert_equal anew.map { |link| [Notation.write(link.pair), link.score.round(9)] },
+      kept.map { |link| [Notation.write(link.pair), link.score.round(9)] }
   end
 
   def test_a_student_s_own_half_life_is_worked_out_when_it_is_asked_for

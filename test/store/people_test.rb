@@ -9,7 +9,8 @@ class PeopleTest < StoreTest
     @group = new_group(name: "Noon")
   end
 
-  def add(name = "Ann", id: uuid, **facts) = people.add(id: id, name: name, group_id: @group, stance: "orthodox", level: "building", **facts)
+  def add(name = "Ann", id: uuid, **facts) =
+    people.add(id: id, name: name, group_id: @group, stance: "orthodox", level: "building", **facts)
 
   def test_added_once_however_often_it_is_sent
     id = uuid
@@ -21,9 +22,13 @@ class PeopleTest < StoreTest
 
   def test_what_will_not_do
     assert_raises(JauntyBell::Core::InvalidInput) { add(" ") }
-    assert_raises(Store::Conflict) { people.add(id: uuid, name: "Cy", group_id: uuid, stance: "orthodox", level: "building") }
+    assert_raises(Store::Conflict) do
+      people.add(id: uuid, name: "Cy", group_id: uuid, stance: "orthodox", level: "building")
+    end
     theirs = new_group(new_club("Other"))
-    assert_raises(Store::Conflict) { people.add(id: uuid, name: "Cy", group_id: theirs, stance: "orthodox", level: "building") }
+    assert_raises(Store::Conflict) do
+      people.add(id: uuid, name: "Cy", group_id: theirs, stance: "orthodox", level: "building")
+    end
     assert_empty people.students
   end
 
@@ -59,9 +64,12 @@ class PeopleTest < StoreTest
   # One who belongs from so many days ago; a class of their group so many days ago.
   def belongs(ago, group) = new_student(group: group, name: uuid, member_since: people.today - ago)
 
-  def a_class(ago, group) = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Class", minutes: 60, starts_at: Clock.now - ago * 86_400)
+  def a_class(ago, group) =
+    classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Class", minutes: 60,
+      starts_at: Clock.now - ago * 86_400)
 
-  def line(row) = classes.between(row[:starts_at] - 1, row[:starts_at] + 1).first.slice(:expected, :present, :visiting).values
+  def line(row) =
+    classes.between(row[:starts_at] - 1, row[:starts_at] + 1).first.slice(:expected, :present, :visiting).values
 
   def test_who_was_expected_is_who_belonged_then
     group, other = new_group, new_group(name: "Others")
@@ -70,7 +78,8 @@ class PeopleTest < StoreTest
     assert_equal [[1, 0, 0], [2, 0, 0]], [line(before), line(now)]
     people.file(old, {group_id: other}, apart: [])
     assert_equal [[1, 0, 0], [2, 0, 0]], [line(before), line(now)], "who moved belonged then"
-    assert_equal [[old], [fresh, old].sort], [classes.expected_students(before).map { |row| row[:id] }, classes.expected_students(now).map { |row| row[:id] }.sort]
+    assert_equal [[old], [fresh, old].sort], [classes.expected_students(before).map { |row| row[:id] },
+      classes.expected_students(now).map { |row| row[:id] }.sort]
     assert_equal [fresh], people.students(group: group).map { |row| row[:id] }
     assert_equal [1, 0, 0], line(a_class(0, group))
   end
@@ -80,7 +89,8 @@ class PeopleTest < StoreTest
     belongs(30, group)
     today = a_class(0, group)
     guest = uuid
-    tell(today[:id], {guests: [{id: guest, name: "Dunja", stance: "orthodox"}], attendances: [{id: uuid, student_id: guest, at: Clock.now}]}, coach_id: nil)
+    tell(today[:id], {guests: [{id: guest, name: "Dunja", stance: "orthodox"}],
+      attendances: [{id: uuid, student_id: guest, at: Clock.now}]}, coach_id: nil)
     assert_equal [1, 1, 1], line(today), "one expected, one came, who was a visitor"
     assert_equal [1, 0, 0], line(a_class(-7, group)), "and the next class expects as many as before"
     assert_equal 1, people.students(group: group).size

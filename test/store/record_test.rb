@@ -6,7 +6,8 @@ class RecordTest < StoreTest
     super
     @group = new_group
     @student = new_student(group: @group, name: "Ann")
-    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach", password_hash: "x")
+    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach",
+      password_hash: "x")
     @drill = new_combination
   end
 
@@ -20,7 +21,8 @@ class RecordTest < StoreTest
     assert_empty record.corrections
     record.correct("efforts", id, {effort: 6.5, minutes: 60, on: Clock.today - 1}, reason: "misheard")
     trace = record.corrections.first
-    assert_equal [5.0, 6.5, Clock.today.iso8601, (Clock.today - 1).iso8601, "Coach C"], [trace[:before]["effort"], trace[:after]["effort"], trace[:before]["on"], trace[:after]["on"], trace[:by]]
+    assert_equal [5.0, 6.5, Clock.today.iso8601, (Clock.today - 1).iso8601, "Coach C"],
+      [trace[:before]["effort"], trace[:after]["effort"], trace[:before]["on"], trace[:after]["on"], trace[:by]]
   end
 
   def test_taken_back_twice_is_told_once
@@ -42,14 +44,21 @@ class RecordTest < StoreTest
   def test_nobody_else_s_fact_can_be_put_right
     id = effort
     other = new_student(group: @group, name: "Bo")
-    assert_raises(Store::Missing) { record(other).correct("efforts", id, {effort: 9, minutes: 1, on: Clock.today}, reason: "x") }
-    assert_raises(Store::Missing) { Store::Record.new(db, new_club("Other"), @student, account_id: nil).take_back("efforts", id, reason: "x") }
+    assert_raises(Store::Missing) do
+      record(other).correct("efforts", id, {effort: 9, minutes: 1, on: Clock.today}, reason: "x")
+    end
+    assert_raises(Store::Missing) do
+      Store::Record.new(db, new_club("Other"), @student, account_id: nil).take_back("efforts", id, reason: "x")
+    end
     assert_equal 5, db[:efforts].where(id: id).get(:effort).to_i
   end
 
   def test_a_mark_put_right_is_judged_anew_at_once
     held = new_class(group: @group)[:id]
-    marks = [3, 1].map { |ago| {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Clock.today - ago, attempted: 20, clean: 20, at: Clock.now} }
+    marks = [3, 1].map do |ago|
+      {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Clock.today - ago,
+       attempted: 20, clean: 20, at: Clock.now}
+    end
     tell(held, {marks: marks}, coach_id: @account)
     state = -> { Store::Masteries.of(db, club).on(Clock.today, students: [@student])[@student].values.map(&:state) }
     assert_equal [:owned], state.call

@@ -12,15 +12,25 @@ class SquadsTest < StoreTest
     @card = new_card[:id]
   end
 
-  def squads = Store::Squads.new(db, club, @group, masteries: Store::Masteries.of(db, club), half_life: 28, today: TODAY)
+  def squads =
+    Store::Squads.new(db, club, @group, masteries: Store::Masteries.of(db, club), half_life: 28, today: TODAY)
 
   # A class so many days ago: who came, {student => [attempted, clean]} at two, and efforts.
   def held(ago, came:, marks: {}, efforts: {}, runs: [])
     day = TODAY - ago
-    row = classes.open(id: uuid, card_id: @card, group_id: @group, coach_id: nil, title: "Held", minutes: 60, starts_at: day.to_time + 18 * 3600)
-    tell(row[:id], {attendances: came.map { |id| {id: uuid, student_id: id, at: row[:starts_at]} }, round_runs: runs.each_with_index.map { |id, i| {id: uuid, round: i, title: "R", combination_id: id, worked_s: 100, outcome: "done", at: row[:starts_at]} },
-      marks: marks.map { |id, (attempted, clean)| {id: uuid, student_id: id, combination_id: @two, rung: "count", on: day, attempted: attempted, clean: clean, at: row[:starts_at]} },
-      efforts: efforts.map { |id, effort| {id: uuid, student_id: id, on: day, effort: effort, minutes: 60, estimated: false, at: row[:starts_at]} }}, coach_id: nil)
+    row = classes.open(id: uuid, card_id: @card, group_id: @group, coach_id: nil, title: "Held", minutes: 60,
+      starts_at: day.to_time + 18 * 3600)
+    tell(row[:id], {attendances: came.map { |id| {id: uuid, student_id: id, at: row[:starts_at]} },
+      round_runs: runs.each_with_index.map { |id, i|
+        {id: uuid, round: i, title: "R", combination_id: id, worked_s: 100, outcome: "done", at: row[:starts_at]}
+      },
+      marks: marks.map { |id, (attempted, clean)|
+        {id: uuid, student_id: id, combination_id: @two, rung: "count", on: day, attempted: attempted, clean: clean,
+         at: row[:starts_at]}
+      },
+      efforts: efforts.map { |id, effort|
+        {id: uuid, student_id: id, on: day, effort: effort, minutes: 60, estimated: false, at: row[:starts_at]}
+      }}, coach_id: nil)
     classes.close(row[:id], row[:starts_at] + 3600)
   end
 
@@ -32,7 +42,11 @@ class SquadsTest < StoreTest
     assert_equal [[[@two, "count"]], []], known.map { |learner| learner.known.keys }
     assert_equal 4, known.first.known.values.first.days
     assert_equal ["Cy"], squads.away(21)
-    assert_equal 3, Store::Squads.new(db, club, new_group(name: "New").tap { |id| 3.times { |i| new_student(group: id, name: "N#{i}") } }, masteries: Store::Masteries.of(db, club), half_life: 28, today: TODAY).learners(away: 21).size, "a group that has had no class yet is whole"
+    assert_equal 3,
+      Store::Squads.new(db, club,
+        new_group(name: "New").tap { |id| 3.times { |i| new_student(group: id, name: "N#{i}") } },
+        masteries: Store::Masteries.of(db, club), half_life: 28, today: TODAY).learners(away: 21).size,
+      "a group that has had no class yet is whole"
   end
 
   def test_loads_by_day_and_the_usual_week
@@ -49,11 +63,14 @@ class SquadsTest < StoreTest
     held(10, came: [@ana], marks: {@ana => [10, 7]})
     held(3, came: [@ana, @bo], marks: {@ana => [10, 8], @bo => [10, 5]})
     assert_equal [TODAY - 10, TODAY - 3], squads.held_days(TODAY - 20)
-    assert_equal({[@ana, @two, "count"] => [7, 8], [@bo, @two, "count"] => [5]}, squads.marks(TODAY - 20).transform_values { |marks| marks.map(&:clean) })
+    assert_equal({[@ana, @two, "count"] => [7, 8], [@bo, @two, "count"] => [5]},
+      squads.marks(TODAY - 20).transform_values { |marks| marks.map(&:clean) })
   end
 
   def test_habits_of_many_marks
-    15.times { |i| held(3 + 3 * i, came: [@ana, @bo, @cy], marks: {@ana => [12, 9], @bo => [12, 9]}, runs: [@two, @three]) }
+    15.times do |i|
+      held(3 + 3 * i, came: [@ana, @bo, @cy], marks: {@ana => [12, 9], @bo => [12, 9]}, runs: [@two, @three])
+    end
     habits = squads.habits(%w[count clock], {})
     assert_equal [12, 30, 90], [habits.attempted, habits.from[:attempted], habits.from[:seen]]
     assert_in_delta 1 / 3.0, habits.seen, 1e-9, "two of three, on one of two combinations"

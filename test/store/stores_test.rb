@@ -4,7 +4,8 @@ require "support/database"
 class StoresTest < StoreTest
   def test_a_combination_is_kept_as_meaning_and_comes_back_equal
     row = new_combination(text: "feint 1-(2-3b)x2-[1]-slip rear-rear kick around")
-    assert_equal Notation.read("feint 1-(2-3b)x2-[1]-slip rear-rear kick around"), combinations.meanings([row[:id]])[row[:id]]
+    assert_equal Notation.read("feint 1-(2-3b)x2-[1]-slip rear-rear kick around"),
+      combinations.meanings([row[:id]])[row[:id]]
     refute_includes row[:meaning].to_s, "3b"
   end
 
@@ -21,7 +22,9 @@ class StoresTest < StoreTest
     row = new_combination
     changed = combinations.change(row[:id], version: 1, name: "Three", combination: Notation.read("1-2-3"))
     assert_equal 2, changed[:version]
-    stale = assert_raises(Store::Stale) { combinations.change(row[:id], version: 1, name: "Mine", combination: Notation.read("1")) }
+    stale = assert_raises(Store::Stale) do
+      combinations.change(row[:id], version: 1, name: "Mine", combination: Notation.read("1"))
+    end
     assert_equal ["Three", 2], stale.current.values_at(:name, :version)
     assert_equal "Three", combinations.find(row[:id])[:name]
   end
@@ -37,10 +40,15 @@ class StoresTest < StoreTest
   def test_facts_sent_twice_are_stored_once
     student, other, drill, held = new_student, new_student(name: "Other"), new_combination, new_class
     of = {id: uuid, student_id: student, at: Clock.now}
-    facts = {attendances: [of], departures: [of], pairings: [{id: uuid, student_ids: [student, other], at: Clock.now}], efforts: [of.merge(on: Clock.today, effort: 7, minutes: 60, estimated: false)],
-             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done", at: Clock.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Clock.now}],
-             marks: [of.merge(combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
-             knocks: [of.merge(matter: "head knock", text: "")], recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])], bells: [{id: uuid, running: true, at: Clock.now}]}
+    facts = {attendances: [of], departures: [of], pairings: [{id: uuid, student_ids: [student, other], at: Clock.now}],
+             efforts: [of.merge(on: Clock.today, effort: 7, minutes: 60, estimated: false)],
+             round_runs: [{id: uuid, round: 0, title: "Bag", combination_id: nil, worked_s: 180, outcome: "done",
+                           at: Clock.now}], calls: [{id: uuid, round: 0, combination_id: drill[:id], at: Clock.now}],
+             marks: [of.merge(combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8,
+               broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
+             knocks: [of.merge(matter: "head knock", text: "")],
+             recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])],
+             bells: [{id: uuid, running: true, at: Clock.now}]}
     assert_equal facts.size, tell(held[:id], facts, coach_id: nil)
     assert_equal 0, tell(held[:id], facts, coach_id: nil)
     assert_equal [1] * 10, Store::Facts.new(db, club).of(held[:id]).values.map(&:size)
@@ -50,14 +58,17 @@ class StoresTest < StoreTest
   def test_facts_are_stored_all_or_none
     student, held = new_student, new_class
     good = {id: uuid, student_id: student, at: Clock.now}
-    assert_raises(Store::Conflict) { tell(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Clock.now}]}, coach_id: nil) }
+    assert_raises(Store::Conflict) do
+      tell(held[:id], {attendances: [good, {id: uuid, student_id: uuid, at: Clock.now}]}, coach_id: nil)
+    end
     assert_empty Store::Facts.new(db, club).of(held[:id])[:attendances]
     assert_raises(Store::Missing) { tell(uuid, {attendances: [good]}, coach_id: nil) }
   end
 
   def test_marks_taken_back_stay_on_record_but_do_not_count
     student, drill, held = new_student, new_combination, new_class
-    mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10, clean: 8, at: Clock.now}
+    mark = {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 10,
+            clean: 8, at: Clock.now}
     tell(held[:id], {marks: [mark]}, coach_id: nil)
     known = -> { Store::Masteries.of(db, club).on(Clock.today, students: [student])[student] }
     assert_equal [10, 8], known.call[[drill[:id], "count"]].then { |mastery| [mastery.attempted, mastery.cleaned] }
@@ -68,11 +79,18 @@ class StoresTest < StoreTest
 
   def test_marks_and_efforts_of_one_day_add_up
     student, drill, held = new_student, new_combination, new_class
-    marks = Array.new(3) { {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 5, clean: 4, at: Clock.now} }
-    efforts = [6, 7.5].map { |effort| {id: uuid, student_id: student, on: Clock.today, effort: effort, minutes: 60, estimated: false, at: Clock.now} }
+    marks = Array.new(3) do
+      {id: uuid, student_id: student, combination_id: drill[:id], rung: "count", on: Clock.today, attempted: 5,
+       clean: 4, at: Clock.now}
+    end
+    efforts = [6, 7.5].map do |effort|
+      {id: uuid, student_id: student, on: Clock.today, effort: effort, minutes: 60, estimated: false, at: Clock.now}
+    end
     tell(held[:id], {marks: marks, efforts: efforts.first(1)}, coach_id: nil)
     tell(new_class[:id], {efforts: efforts.last(1)}, coach_id: nil)
-    assert_equal [[15, 12, 1]], Store::Masteries.of(db, club).on(Clock.today, students: [student])[student].values.map { |mastery| [mastery.attempted, mastery.cleaned, mastery.days_marked] }
+    assert_equal [[15, 12, 1]],
+      Store::Masteries.of(db, club).on(Clock.today, students: [student])[student].values
+        .map { |mastery| [mastery.attempted, mastery.cleaned, mastery.days_marked] }
     sessions = JauntyBell::Core::Book::Sessions.new(Store::Book.new(db, club).sessions(students: student)[student])
     assert_equal({Clock.today => 810.0}, sessions.loads)
   end
@@ -85,8 +103,10 @@ class StoresTest < StoreTest
 
   def test_the_next_class_is_the_first_that_has_not_ended
     group = new_group
-    later = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Later", minutes: 60, starts_at: Clock.now + 7200)
-    soon = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Soon", minutes: 60, starts_at: Clock.now + 600)
+    later = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Later", minutes: 60,
+      starts_at: Clock.now + 7200)
+    soon = classes.open(id: uuid, card_id: nil, group_id: group, coach_id: nil, title: "Soon", minutes: 60,
+      starts_at: Clock.now + 600)
     assert_equal "Soon", classes.next_of_group(nil, Clock.now)[:title]
     classes.close(soon[:id], Clock.now)
     assert_equal later[:id], classes.next_of_group(nil, Clock.now)[:id]

@@ -12,7 +12,10 @@ class WholeClubTest < StoreTest
     db[:accounts].where(club_id: demo).update(email: Sequel.join(["was-", :email])) # an email is one account's only
     id = WholeClub.new(db).put(file) { "another hash" }
     assert_equal JSON.parse(file), JSON.parse(JSON.generate(WholeClub.of(db, id)))
-    known = ->(club_id) { db[:masteries].where(club_id: club_id).order(:student_id, :combination_id, :rung).select_map(%i[student_id combination_id rung clean rough due_after]) }
+    known = ->(club_id) {
+      db[:masteries].where(club_id: club_id).order(:student_id, :combination_id, :rung)
+        .select_map(%i[student_id combination_id rung clean rough due_after])
+    }
     assert_equal known.call(demo), known.call(id), "what can be worked out is worked out again"
     assert_operator db[:marks].where(club_id: id).count, :>, 100
   end
@@ -22,22 +25,26 @@ class WholeClubTest < StoreTest
   end
 
   def test_every_table_is_in_it_or_is_left_out_on_purpose
-    left_out = %i[clubs accounts account_login_failures account_lockouts account_active_session_keys schema_info masteries links]
+    left_out = %i[clubs accounts account_login_failures account_lockouts account_active_session_keys schema_info
+      masteries links]
     assert_empty db.tables - WholeClub::TABLES - left_out
   end
 
   def test_what_is_no_club
-    ["", "[]", "{}", JSON.generate(format: "jaunty-bell club", version: 9, tables: {}), JSON.generate(format: "jaunty-bell club", version: 1, tables: {moon: []})].each do |file|
+    ["", "[]", "{}", JSON.generate(format: "jaunty-bell club", version: 9, tables: {}),
+      JSON.generate(format: "jaunty-bell club", version: 1, tables: {moon: []})].each do |file|
       assert_raises(JauntyBell::Core::InvalidInput, file) { WholeClub.new(db).put(file) { "x" } }
     end
     broken = WholeClub.of(db, club).then { |file| JSON.parse(JSON.generate(file)) }
-    broken["tables"]["students"] = [{"id" => uuid, "group_id" => uuid, "name" => "Nobody's", "stance" => "orthodox", "level" => "building"}]
+    broken["tables"]["students"] =
+      [{"id" => uuid, "group_id" => uuid, "name" => "Nobody's", "stance" => "orthodox", "level" => "building"}]
     assert_raises(JauntyBell::Core::InvalidInput) { WholeClub.new(db).put(broken) { "x" } }
     assert_equal 1, db[:clubs].where(name: "Sluice Gate Boxing").count, "nothing is half made"
   end
 
   def test_every_table_with_a_student_is_given_and_erased
     named = db.tables.select { |table| db.schema(table).to_h.key?(:student_id) }
-    assert_empty named - Store::Privacy::OWN - %i[erasures], "who was erased is written down when they are, without a name"
+    assert_empty named - Store::Privacy::OWN - %i[erasures],
+      "who was erased is written down when they are, without a name"
   end
 end

@@ -13,7 +13,8 @@ class CheckedAnswers
     text = +""
     body.each { |part| text << part }
     whole = env.merge("SCRIPT_NAME" => "", "PATH_INFO" => env["SCRIPT_NAME"] + env["PATH_INFO"])
-    JauntyBell::Api::Server.contract.validate_response(Rack::Request.new(whole), Rack::Response[status, headers, [text]], raise_error: true)
+    JauntyBell::Api::Server.contract.validate_response(Rack::Request.new(whole),
+      Rack::Response[status, headers, [text]], raise_error: true)
     [status, headers, [text]]
   end
 end
@@ -44,7 +45,8 @@ class ApiTest < StoreTest
 
   def new_account(club_id, role)
     email = "#{role}-#{uuid}@example.test"
-    db[:accounts].insert(club_id: club_id, email: email, name: "A #{role}", role: role, password_hash: ApiTest.password_hash)
+    db[:accounts].insert(club_id: club_id, email: email, name: "A #{role}", role: role,
+      password_hash: ApiTest.password_hash)
     email
   end
 
@@ -71,7 +73,8 @@ class ApiTest < StoreTest
   end
 
   # A card as it is edited.
-  def draft(*rounds, kind: "bag", minutes: 60, **facts) = {minutes: minutes, blocks: blocks(*rounds, kind: kind), group_id: nil, students: nil}.merge(facts)
+  def draft(*rounds, kind: "bag", minutes: 60, **facts) =
+    {minutes: minutes, blocks: blocks(*rounds, kind: kind), group_id: nil, students: nil}.merge(facts)
 
   def saved(*rounds, name: "Card", **facts) = draft(*rounds, **facts).except(:students).merge(name: name, level: nil)
 end

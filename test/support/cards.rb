@@ -14,17 +14,21 @@ module CardTest
 
   def drilled(pool, **facts)
     given = facts.slice(:manner, :count, :both_sides, :ladder, :on, :off, :rest, :versions, :tempo, :pause, :kit)
-    drill = Bench::Drill.new(pool: pool.map { |text| read(text) }, implement: Lexicon::Implements[facts.fetch(:drill_implement, "air")], **given)
-    Card::Round.new(title: "Drill", drill: Card::Named.new(id: "d", name: "Drill", what: drill, members: pool), **facts.except(*given.keys, :drill_implement))
+    drill = Bench::Drill.new(pool: pool.map { |text| read(text) },
+      implement: Lexicon::Implements[facts.fetch(:drill_implement, "air")], **given)
+    Card::Round.new(title: "Drill", drill: Card::Named.new(id: "d", name: "Drill", what: drill, members: pool),
+      **facts.except(*given.keys, :drill_implement))
   end
 
   def block(kind, *rounds, **facts) = Card::Block.new(kind: kind, rounds: rounds, **facts)
 
   def school(**settings) = Lexicon::School.default.with(settings.transform_keys(&:to_s))
 
-  def plan(*blocks, minutes: 60, **company) = Card::Plan.new(blocks, minutes: minutes, company: Card::Company.new(**company))
+  def plan(*blocks, minutes: 60, **company) =
+    Card::Plan.new(blocks, minutes: minutes, company: Card::Company.new(**company))
 
   def rules(plan) = plan.findings.map(&:rule)
 
-  def finding(plan, rule) = plan.findings.find { |each| each.rule == rule } || flunk("#{rule} did not fire; #{rules(plan).inspect} did")
+  def finding(plan, rule) =
+    plan.findings.find { |each| each.rule == rule } || flunk("#{rule} did not fire; #{rules(plan).inspect} did")
 end

@@ -41,7 +41,8 @@ class Chaos
     ENV["JAUNTY_SECRET"] ||= "s" * 64
     @db = TestDatabase.open("jaunty_chaos")
     @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    @server = Puma::Server.new(Clocked.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"])), nil, {min_threads: 1, max_threads: 4, log_writer: Puma::LogWriter.null})
+    @server = Puma::Server.new(Clocked.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"])), nil,
+      {min_threads: 1, max_threads: 4, log_writer: Puma::LogWriter.null})
     @server.add_tcp_listener("127.0.0.1", @port)
     @server.run
     club
@@ -53,7 +54,8 @@ class Chaos
   def run(seed)
     JauntyBell::Api::Throttle.reset
     held = ask("POST", "/api/floor/classes", id: SecureRandom.uuid, card_id: @card, group_id: @group)
-    given = {base: "http://127.0.0.1:#{@port}", cookie: @cookie, classId: held["id"], seed: seed, students: @students, combination: @combination, drift: [0, -7_200_000, 90_000][seed % 3]}
+    given = {base: "http://127.0.0.1:#{@port}", cookie: @cookie, classId: held["id"], seed: seed, students: @students,
+             combination: @combination, drift: [0, -7_200_000, 90_000][seed % 3]}
     output, errors, status = Open3.capture3("node", bundle, JSON.generate(given), chdir: InterfaceTest::WEB)
     raise "seed #{seed}: #{errors}" unless status.success?
     [JSON.parse(output), found(held["id"])]
@@ -61,7 +63,9 @@ class Chaos
 
   private
 
-  def bundle = @bundle ||= InterfaceTest.written("chaos-device", File.read(File.join(__dir__, "chaos_device.ts"))).then { InterfaceTest.bundled("chaos-device") }
+  def bundle =
+    @bundle ||= InterfaceTest.written("chaos-device", File.read(File.join(__dir__, "chaos_device.ts")))
+      .then { InterfaceTest.bundled("chaos-device") }
 
   def uuid = SecureRandom.uuid
 
@@ -70,17 +74,27 @@ class Chaos
     db[:clubs].insert(id: @club, name: "Chaos", time_zone: "Europe/London", settings: Sequel.pg_jsonb({}))
     @group = uuid
     db[:groups].insert(club_id: @club, id: @group, name: "All")
-    @students = Array.new(6) { |i| uuid.tap { |id| db[:students].insert(club_id: @club, id: id, group_id: @group, name: "Student #{i}", stance: "orthodox", level: "building") } }
-    db[:accounts].insert(club_id: @club, email: "coach@chaos.test", name: "Coach", role: "coach", password_hash: JauntyBell::Api::Accounts.hash(PASSWORD))
-    @combination = JauntyBell::Store::Combinations.new(db, @club).add(id: uuid, name: "Two", combination: JauntyBell::Core::Bench::Notation.read("1-2"))[:id]
+    @students = Array.new(6) do |i|
+      uuid.tap do |id|
+        db[:students].insert(club_id: @club, id: id, group_id: @group, name: "Student #{i}", stance: "orthodox",
+          level: "building")
+      end
+    end
+    db[:accounts].insert(club_id: @club, email: "coach@chaos.test", name: "Coach", role: "coach",
+      password_hash: JauntyBell::Api::Accounts.hash(PASSWORD))
+    @combination = JauntyBell::Store::Combinations.new(db, @club)
+      .add(id: uuid, name: "Two", combination: JauntyBell::Core::Bench::Notation.read("1-2"))[:id]
     sign_in
     blocks = [{kind: "bag", title: "", laps: 1, importance: 3, work: nil, rest: nil, rounds: Array.new(5) { round }}]
-    @card = ask("POST", "/api/card/cards", id: uuid, name: "Chaos", minutes: 60, level: nil, group_id: nil, blocks: blocks)["id"]
+    @card = ask("POST", "/api/card/cards", id: uuid, name: "Chaos", minutes: 60, level: nil, group_id: nil,
+      blocks: blocks)["id"]
   end
 
   def round
-    {title: "Two", work_s: 60, rest_s: 20, active: false, explain_s: 5, change_s: nil, drill_id: nil, combination_id: @combination, exercise: nil, reps: nil, implement: nil, rung: "clock", effort: 6, intensity: nil,
-     contact: false, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil, swap: "alone", every: nil, swap_s: nil, repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil}
+    {title: "Two", work_s: 60, rest_s: 20, active: false, explain_s: 5, change_s: nil, drill_id: nil,
+     combination_id: @combination, exercise: nil, reps: nil, implement: nil, rung: "clock", effort: 6, intensity: nil,
+     contact: false, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil, swap: "alone", every: nil,
+     swap_s: nil, repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil}
   end
 
   def sign_in
@@ -96,19 +110,27 @@ class Chaos
 
   def post(path, **body)
     require "net/http"
-    Net::HTTP.post(URI("http://127.0.0.1:#{@port}#{path}"), JSON.generate(body), {"content-type" => "application/json", "cookie" => @cookie}.compact)
+    Net::HTTP.post(URI("http://127.0.0.1:#{@port}#{path}"), JSON.generate(body),
+      {"content-type" => "application/json", "cookie" => @cookie}.compact)
   end
 
   def found(class_id)
     of = ->(table) { db[table].where(club_id: @club, class_id: class_id) }
-    {"marks" => of[:marks].where(taken_back_at: nil).select_hash(:id, :clean), "notes" => of[:notes].order(:at, :text).select_map(:text),
-     "efforts" => of[:efforts].where(taken_back_at: nil).select_map(%i[student_id effort estimated minutes]).to_h { |id, effort, estimated, minutes| [id, [effort.to_i, estimated, minutes]] },
-     "rang" => of[:round_runs].where(counts: true).order(:at).select_map(%i[round worked_s outcome]).map { |round, worked, outcome| {"round" => round, "worked_s" => worked, "outcome" => outcome} },
-     "here" => of[:attendances].where(taken_back_at: nil).group_and_count(:student_id).as_hash(:student_id, :count), "present" => present(of)}
+    {"marks" => of[:marks].where(taken_back_at: nil).select_hash(:id, :clean),
+     "notes" => of[:notes].order(:at, :text).select_map(:text),
+     "efforts" => of[:efforts].where(taken_back_at: nil).select_map(%i[student_id effort estimated minutes])
+       .to_h { |id, effort, estimated, minutes| [id, [effort.to_i, estimated, minutes]] },
+     "rang" => of[:round_runs].where(counts: true).order(:at).select_map(%i[round worked_s outcome])
+       .map { |round, worked, outcome| {"round" => round, "worked_s" => worked, "outcome" => outcome} },
+     "here" => of[:attendances].where(taken_back_at: nil).group_and_count(:student_id).as_hash(:student_id, :count),
+     "present" => present(of)}
   end
 
   def present(of)
-    comings, goings = of[:attendances].where(taken_back_at: nil).select_hash_groups(:student_id, :at), of[:departures].select_hash_groups(:student_id, :at)
-    comings.select { |id, list| JauntyBell::Core::Floor::Presence.of(comings: list, goings: goings.fetch(id, [])).spans.last.last.nil? }.keys
+    comings, goings = of[:attendances].where(taken_back_at: nil).select_hash_groups(:student_id, :at),
+      of[:departures].select_hash_groups(:student_id, :at)
+    comings.select { |id, list|
+      JauntyBell::Core::Floor::Presence.of(comings: list, goings: goings.fetch(id, [])).spans.last.last.nil?
+    }.keys
   end
 end

@@ -38,7 +38,9 @@ class ContractTest < ApiTest
       return [file, node] unless node.is_a?(Hash) && node.key?("$ref")
       to, pointer = node["$ref"].split("#")
       to = file if to.empty?
-      follow(pointer.split("/").drop(1).reduce(@files[to]) { |at, part| at.fetch(part.gsub("~1", "/").gsub("~0", "~")) }, to)
+      follow(pointer.split("/").drop(1).reduce(@files[to]) { |at, part|
+        at.fetch(part.gsub("~1", "/").gsub("~0", "~"))
+      }, to)
     end
 
     # A schema with its references put in, as deep as anybody fills one in.
@@ -62,7 +64,10 @@ class ContractTest < ApiTest
 
     def fill(schema, name = nil)
       return fill(schema["oneOf"].reject { |each| each["type"] == "null" }.last, name) if schema["oneOf"]
-      return schema["allOf"].map { |each| fill(each, name) }.reduce { |one, two| one.is_a?(Hash) ? one.merge(two) : two } if schema["allOf"]
+      if schema["allOf"]
+        return schema["allOf"].map { |each| fill(each, name) }
+            .reduce { |one, two| one.is_a?(Hash) ? one.merge(two) : two }
+      end
       return schema["enum"].compact.sample(random: @random) if schema["enum"]
       type = [schema["type"]].flatten.compact.reject { |each| each == "null" }.first
       send(:"a_#{type || (schema["properties"] ? "object" : "string")}", schema, name)
@@ -74,23 +79,34 @@ class ContractTest < ApiTest
       properties = schema.fetch("properties", {})
       return {"1" => fill(schema["patternProperties"].values.first)} if schema["patternProperties"]
       needed = schema.fetch("required", [])
-      properties.select { |name, _| needed.include?(name) || @random.rand < 0.5 }.to_h { |name, each| [name, fill(each, name)] }
+      properties.select { |name, _| needed.include?(name) || @random.rand < 0.5 }
+        .to_h { |name, each| [name, fill(each, name)] }
     end
 
-    def a_array(schema, name) = Array.new([schema.fetch("minItems", 0), @random.rand(0..[schema.fetch("maxItems", 2), 2].min)].max) { fill(schema.fetch("items", {"type" => "integer"}), name) }.uniq
+    def a_array(schema, name) =
+      Array.new([schema.fetch("minItems", 0), @random.rand(0..[schema.fetch("maxItems", 2), 2].min)].max) {
+        fill(schema.fetch("items", {"type" => "integer"}), name)
+      }.uniq
 
     def a_string(schema, name)
       case schema["format"]
       when "uuid" then @values.fetch(:ids, []).sample(random: @random) || SecureRandom.uuid
       when "date" then (Clock.today - @random.rand(0..20)).iso8601
       when "date-time" then (Clock.now - @random.rand(0..600)).iso8601
-      else texts(name).find { |text| text.length.between?(schema.fetch("minLength", 0), schema.fetch("maxLength", 1_000)) && (schema["pattern"].nil? || text.match?(Regexp.new(schema["pattern"]))) } || "a" * schema.fetch("minLength", 1)
+      else texts(name).find { |text|
+        text.length.between?(schema.fetch("minLength", 0), schema.fetch("maxLength", 1_000)) &&
+          (schema["pattern"].nil? || text.match?(Regexp.new(schema["pattern"])))
+      } || "a" * schema.fetch("minLength", 1)
       end
     end
 
-    def texts(name) = [(name == "notation") ? "1-2-3" : nil, "Pia Test", "18:30", "2026-12-01T18:30", "Europe/London", "red", "1"].compact.rotate((name == "notation") ? 0 : @random.rand(5))
+    def texts(name) =
+      [(name == "notation") ? "1-2-3" : nil, "Pia Test", "18:30", "2026-12-01T18:30", "Europe/London", "red", "1"]
+        .compact.rotate((name == "notation") ? 0 : @random.rand(5))
 
-    def a_integer(schema, _) = @random.rand(schema.fetch("minimum", 0).to_i..[schema.fetch("maximum", 5), schema.fetch("minimum", 0) + 5].min.to_i)
+    def a_integer(schema, _) =
+      @random.rand(schema.fetch("minimum", 0).to_i..[schema.fetch("maximum", 5),
+        schema.fetch("minimum", 0) + 5].min.to_i)
 
     def a_number(schema, _) = a_integer(schema, nil).clamp(schema.fetch("exclusiveMinimum", -1) + 1, 1e9).to_f
 
@@ -101,8 +117,11 @@ class ContractTest < ApiTest
 
   # What nobody should send: one thing of a good body made bad.
   class Vandal
-    BAD = [nil, true, -1, 0, 1e-320, 1e308, 2**63, 2**200, -2**40, 3.5, "", " ", "\u0000", "HALF", "a\u0000b", "BYTE", "a" * 5_000, "0000-01-01", "0000-01-01T00:00:00Z", "2026-02-30", "2026-13-01", "9999-12-31",
-      "2026-01-01T00:00:00+23:59", "2026-01-01T25:00:00Z", "24:61", "18:30\n", "00000000-0000-0000-0000-000000000000", "no-uuid", "١٢", "𝔘", "'; DROP TABLE clubs; --", "%", "../../etc/passwd", [], {}, [nil], [[]], {"a" => {}}, {"x\ny" => 1},
+    BAD = [nil, true, -1, 0, 1e-320, 1e308, 2**63, 2**200, -2**40, 3.5, "", " ", "\u0000", "HALF", "a\u0000b", "BYTE",
+      "a" * 5_000, "0000-01-01", "0000-01-01T00:00:00Z", "2026-02-30", "2026-13-01", "9999-12-31",
+      "2026-01-01T00:00:00+23:59", "2026-01-01T25:00:00Z", "24:61", "18:30\n", "00000000-0000-0000-0000-000000000000",
+      "no-uuid", "١٢", "𝔘", "'; DROP TABLE clubs; --", "%", "../../etc/passwd", [], {}, [nil], [[]], {"a" => {}},
+      {"x\ny" => 1},
       [1] * 600, "1-" * 400, "(1-2)x99", ["1"] * 3].freeze
 
     def initialize(random) = @random = random
@@ -112,7 +131,8 @@ class ContractTest < ApiTest
       return BAD.sample(random: @random) unless data.is_a?(Hash) && data.any?
       copy = Marshal.load(Marshal.dump(data))
       case @random.rand(8)
-      when 0 then copy.merge(["colour", "x\ny", "id", "__proto__"].sample(random: @random) => BAD.sample(random: @random))
+      when 0
+        copy.merge(["colour", "x\ny", "id", "__proto__"].sample(random: @random) => BAD.sample(random: @random))
       when 1 then copy.tap { |hash| hash.delete(hash.keys.sample(random: @random)) }
       else deep(copy)
       end

@@ -36,7 +36,8 @@ module TestDatabase
           FileUtils.rm_rf(folder)
         end
         Minitest.after_run(&gone)
-        at_exit { gone.call if Minitest::Runnable.runnables.sum { |each| each.runnable_methods.size }.zero? } # a program without tests ends whatever becomes of what it prints
+        # A program without tests ends whatever becomes of what it prints
+        at_exit { gone.call if Minitest::Runnable.runnables.sum { |each| each.runnable_methods.size }.zero? }
       end
     end
 
@@ -63,15 +64,22 @@ class StoreTest < Minitest::Test
   end
 
   def new_club(name = "Sluice Gate Boxing")
-    uuid.tap { |id| db[:clubs].insert(id: id, name: name, time_zone: "Europe/London", settings: Sequel.pg_jsonb({"numbering" => "six"})) }
+    uuid.tap do |id|
+      db[:clubs].insert(id: id, name: name, time_zone: "Europe/London",
+        settings: Sequel.pg_jsonb({"numbering" => "six"}))
+    end
   end
 
   def uuid = SecureRandom.uuid
 
-  def new_group(club_id = club, name: "Noon group") = uuid.tap { |id| db[:groups].insert(club_id: club_id, id: id, name: name) }
+  def new_group(club_id = club, name: "Noon group") =
+    uuid.tap { |id| db[:groups].insert(club_id: club_id, id: id, name: name) }
 
   def new_student(club_id = club, group: new_group(club_id, name: "Group #{uuid}"), name: "Test Student", **facts)
-    uuid.tap { |id| db[:students].insert(club_id: club_id, id: id, group_id: group, name: name, stance: "orthodox", level: "building", **facts) }
+    uuid.tap do |id|
+      db[:students].insert(club_id: club_id, id: id, group_id: group, name: name, stance: "orthodox",
+        level: "building", **facts)
+    end
   end
 
   def combinations(club_id = club) = Store::Combinations.new(db, club_id)
@@ -82,31 +90,40 @@ class StoreTest < Minitest::Test
 
   # Facts of a class as a device tells them.
   def tell(class_id, facts, coach_id: nil, club_id: club)
-    JauntyBell::Services::Floor::Facts.new(JauntyBell::Services::Club.new(db, club_id, {id: coach_id}), class_id).take(facts)
+    JauntyBell::Services::Floor::Facts.new(JauntyBell::Services::Club.new(db, club_id, {id: coach_id}),
+      class_id).take(facts)
   end
 
-  def new_combination(club_id = club, name: "Two", text: "1-2") = combinations(club_id).add(id: uuid, name: name, combination: Notation.read(text))
+  def new_combination(club_id = club, name: "Two", text: "1-2") =
+    combinations(club_id).add(id: uuid, name: name, combination: Notation.read(text))
 
   # A round as it is stored and sent.
   def round(**facts)
-    {title: "Bag", work_s: 180, rest_s: 60, active: false, explain_s: 0, change_s: nil, drill_id: nil, combination_id: nil, exercise: nil, reps: nil, implement: nil,
-     rung: "clock", effort: 6, intensity: nil, contact: true, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil, swap: "alone", every: nil, swap_s: nil,
+    {title: "Bag", work_s: 180, rest_s: 60, active: false, explain_s: 0, change_s: nil, drill_id: nil,
+     combination_id: nil, exercise: nil, reps: nil, implement: nil,
+     rung: "clock", effort: 6, intensity: nil, contact: true, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil,
+     off_s: nil, swap: "alone", every: nil, swap_s: nil,
      repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil}.merge(facts)
   end
 
-  def blocks(*rounds, kind: "bag") = [{kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil, rounds: rounds}]
+  def blocks(*rounds, kind: "bag") =
+    [{kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil, rounds: rounds}]
 
   def new_card(club_id = club, name: "Card", rounds: [round], **facts)
     derived = {rounds: rounds.size, seconds: 0, left_hand: 0, right_hand: 0}.merge(facts.delete(:derived).to_h)
-    cards(club_id).add(id: uuid, name: name, minutes: 60, blocks: JSON.parse(JSON.generate(blocks(*rounds))), derived: derived, **facts)
+    cards(club_id).add(id: uuid, name: name, minutes: 60, blocks: JSON.parse(JSON.generate(blocks(*rounds))),
+      derived: derived, **facts)
   end
 
   def new_drill(club_id = club, name: "Drill", pool: [new_combination(club_id, name: uuid)[:id]], **facts)
-    given = {implement: "air", manner: "clocked", tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"], rest: "still", ladder: "up", breathing: true}
-    Store::Drills.new(db, club_id).add(id: uuid, name: name, pool: pool.map { |id| {combination_id: id, at_rungs: []} }, **given, **facts)
+    given = {implement: "air", manner: "clocked", tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"],
+             rest: "still", ladder: "up", breathing: true}
+    Store::Drills.new(db, club_id).add(id: uuid, name: name,
+      pool: pool.map { |id| {combination_id: id, at_rungs: []} }, **given, **facts)
   end
 
   def new_class(club_id = club, card: nil, group: nil)
-    classes(club_id).open(id: uuid, card_id: card, group_id: group, coach_id: nil, title: "Class", minutes: 60, starts_at: Clock.now)
+    classes(club_id).open(id: uuid, card_id: card, group_id: group, coach_id: nil, title: "Class", minutes: 60,
+      starts_at: Clock.now)
   end
 end

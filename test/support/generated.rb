@@ -17,7 +17,9 @@ module Generated
   end
 
   def item(random)
-    return Bench::Repeat.new(items: Array.new(random.rand(1..3)) { action(random) }, times: random.rand(2..3)) if random.rand < 0.08
+    if random.rand < 0.08
+      return Bench::Repeat.new(items: Array.new(random.rand(1..3)) { action(random) }, times: random.rand(2..3))
+    end
     action(random)
   end
 
@@ -25,7 +27,8 @@ module Generated
     technique = TECHNIQUES.sample(random: random)
     by = (random.rand < 0.12 && !technique.pause?) ? :partner : :self
     feint = technique.strike? && random.rand < 0.1
-    Bench::Action.new(technique: technique, side: technique.sides.sample(random: random), level: level(technique, random), by: by, feint: feint,
+    Bench::Action.new(technique: technique, side: technique.sides.sample(random: random),
+      level: level(technique, random), by: by, feint: feint,
       force: technique.strike? ? [nil, nil, nil, :touch, :light, :hard].sample(random: random) : nil,
       recovery: technique.leg_strike? ? %i[back back back down forward around].sample(random: random) : nil,
       with: (helper(random, by) if technique.strike? && random.rand < 0.12))

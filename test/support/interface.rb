@@ -3,7 +3,8 @@ require "json"
 require "open3"
 require "tmpdir"
 
-# The interface's own pure functions, bundled once a module and run by Node: tables of cases reach them without a browser.
+# The interface's own pure functions, bundled once a module and run by Node: tables of cases reach them without a
+# browser.
 class InterfaceTest < Minitest::Test
   WEB = File.expand_path("../../web", __dir__)
   RUNNER = <<~JS.freeze
@@ -27,7 +28,8 @@ class InterfaceTest < Minitest::Test
       @@bundles ||= {}
       @@bundles[source] ||= begin
         target = File.join(folder, "#{source.tr("/", "-")}.mjs")
-        _, errors, status = Open3.capture3("npx", "--no-install", "rolldown", written_at(source) || "src/#{source}.ts", "--format", "esm", "--file", target, chdir: WEB)
+        _, errors, status = Open3.capture3("npx", "--no-install", "rolldown", written_at(source) || "src/#{source}.ts",
+          "--format", "esm", "--file", target, chdir: WEB)
         raise "#{source} cannot be bundled: #{errors}" unless status.success?
         target
       end
@@ -40,12 +42,15 @@ class InterfaceTest < Minitest::Test
 
     def written_at(name) = File.join(folder, "#{name}.ts").then { |path| path if File.exist?(path) }
 
-    def folder = @@folder ||= Dir.mktmpdir("jaunty-bell-interface").tap { |made| Minitest.after_run { FileUtils.rm_rf(made) } }
+    def folder =
+      @@folder ||= Dir.mktmpdir("jaunty-bell-interface").tap { |made| Minitest.after_run { FileUtils.rm_rf(made) } }
   end
 
-  # The answers of chains of calls: [[name, argument, …], [name, more arguments, …], …] hands each answer to the next call first.
+  # The answers of chains of calls: [[name, argument, …], [name, more arguments, …], …] hands each answer to the next
+  # call first.
   def answers(source, *chains)
-    output, errors, status = Open3.capture3("node", "--input-type=module", "-e", RUNNER, InterfaceTest.bundled(source), stdin_data: JSON.generate(chains), chdir: WEB)
+    output, errors, status = Open3.capture3("node", "--input-type=module", "-e", RUNNER, InterfaceTest.bundled(source),
+      stdin_data: JSON.generate(chains), chdir: WEB)
     raise errors unless status.success?
     JSON.parse(output, symbolize_names: true)
   end

@@ -6,14 +6,17 @@ require_relative "../../demo/club"
 
 # The real interface in headless Chromium, against the real server and a real PostgreSQL with the demo club.
 module SystemServer
-  FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --disable-background-networking
-    --disable-component-update --disable-sync --disable-quic --disable-features=BackForwardCache --hide-scrollbars --autoplay-policy=no-user-gesture-required].freeze
+  FLAGS = %w[--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run
+    --disable-background-networking
+    --disable-component-update --disable-sync --disable-quic --disable-features=BackForwardCache --hide-scrollbars
+    --autoplay-policy=no-user-gesture-required].freeze
   WIDE = [1280, 800].freeze
   PHONE = [390, 844].freeze
 
   def self.db
     @db ||= TestDatabase.open("jaunty_system").tap do |db|
-      JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
+      JauntyBell::Demo::Club.new(db, today: Clock.today)
+        .load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
     end
   end
 
@@ -29,13 +32,15 @@ module SystemServer
     @started = true
   end
 
-  # What works without a network is tried in a browser of its own (no_network_test). Elsewhere a service worker would go on asking after its page is gone,
-  # and an answer with the sign-in would come into the next test.
+  # What works without a network is tried in a browser of its own (no_network_test). Elsewhere a service worker would go
+  # on asking after its page is gone, and an answer with the sign-in would come into the next test.
   def self.without_service_worker
-    @without_service_worker ||= Capybara.current_session.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: "delete Navigator.prototype.serviceWorker")
+    @without_service_worker ||= Capybara.current_session.driver.browser
+      .execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: "delete Navigator.prototype.serviceWorker")
   end
 
-  def self.new_profile = Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
+  def self.new_profile =
+    Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
 
   def self.driver(app, profile = new_profile)
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
@@ -73,12 +78,15 @@ class SystemTest < Minitest::Test
   def expect_refusals = @expected_refusals = true
 
   def size(width, height)
-    page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: width < 600)
+    page.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height,
+      deviceScaleFactor: 1, mobile: width < 600)
   end
 
   def sign_in(email = Demo::OWNER, password = Demo::PASSWORD)
     visit "/"
-    if page.has_selector?("nav[aria-label=Places], input[type=password]") && page.has_selector?("nav[aria-label=Places]", wait: 0) # the last answer of the test before came late
+    # The last answer of the test before came late
+    if page.has_selector?("nav[aria-label=Places], input[type=password]") &&
+        page.has_selector?("nav[aria-label=Places]", wait: 0)
       page.driver.browser.manage.delete_all_cookies
       visit "/"
     end
@@ -109,7 +117,8 @@ class SystemTest < Minitest::Test
   # Cuts the network of the browser, or gives it back.
   def offline(yes)
     page.driver.browser.execute_cdp("Network.enable")
-    page.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: yes, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
+    page.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: yes, latency: 0,
+      downloadThroughput: -1, uploadThroughput: -1)
   end
 
   # Presses a key with Ctrl or Alt held.
@@ -134,11 +143,12 @@ class SystemTest < Minitest::Test
 
   private
 
-  # The page is gone, and the reset has waited for what was asked of the server: what answers on their way have set again goes too, and what the browser
-  # keeps in its own database. The next test is another device.
+  # The page is gone, and the reset has waited for what was asked of the server: what answers on their way have set
+  # again goes too, and what the browser keeps in its own database. The next test is another device.
   def forget_the_device
     server = page.server or return
-    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin: "http://#{server.host}:#{server.port}", storageTypes: "cookies,indexeddb,cache_storage")
+    page.driver.browser.execute_cdp("Storage.clearDataForOrigin", origin: "http://#{server.host}:#{server.port}",
+      storageTypes: "cookies,indexeddb,cache_storage")
   end
 
   def console_errors

@@ -38,8 +38,10 @@ class Walk
     one.dispatchEvent(new FocusEvent("focusout", { bubbles: true }));
     return `${one.getAttribute("aria-label") ?? one.name ?? "a field"}: ${text}`;
   JS
-  TEXTS = ["1-2-3b-2", "jab cross", "lead body kick", "Ticket", "<b>bold</b>", "π ≈ 3", "-", "slip rear kick", "90", "2:30", "no such thing", "a" * 90, "1 with step in-2"].freeze
-  PLACES = %w[/bench /bench/drills /card /card/calendar /floor /book /book/board /book/next /book/records /weeks /weeks/classes].freeze
+  TEXTS = ["1-2-3b-2", "jab cross", "lead body kick", "Ticket", "<b>bold</b>", "π ≈ 3", "-", "slip rear kick", "90",
+    "2:30", "no such thing", "a" * 90, "1 with step in-2"].freeze
+  PLACES = %w[/bench /bench/drills /card /card/calendar /floor /book /book/board /book/next /book/records /weeks
+    /weeks/classes].freeze
   WEIGHTS = {click: 12, type: 4, place: 3, back: 2, reload: 1, size: 1, network: 1, key: 1}.freeze
   KEYS = [:escape, :enter, "?", "n", "/", :arrow_down, :arrow_right, "z"].freeze
 
@@ -75,7 +77,8 @@ class Walk
     fill_in "Password", with: SystemTest::Demo::PASSWORD
     click_button "Ring in"
     raise "not signed in" unless page.has_selector?("nav[aria-label=Places]")
-    browser.execute_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())") # what works without a network is on the device from here on
+    # What works without a network is on the device from here on
+    browser.execute_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done())")
     visit "/bench"
   end
 
@@ -85,7 +88,11 @@ class Walk
 
   def type = browser.execute_script(TYPE, @random.rand, TEXTS.sample(random: @random))
 
-  def place = PLACES.sample(random: @random).tap { |path| browser.execute_script("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path) }
+  def place =
+    PLACES.sample(random: @random).tap do |path|
+      browser.execute_script("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))",
+        path)
+    end
 
   def back = browser.execute_script("if (history.length > 3) history.back()")
 
@@ -97,13 +104,15 @@ class Walk
   def size
     wide = @random.rand < 0.5
     width, height = wide ? SystemServer::WIDE : SystemServer::PHONE
-    browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1, mobile: !wide)
+    browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1,
+      mobile: !wide)
   end
 
   def network(on = !@online)
     @online = on
     browser.execute_cdp("Network.enable")
-    browser.execute_cdp("Network.emulateNetworkConditions", offline: !on, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
+    browser.execute_cdp("Network.emulateNetworkConditions", offline: !on, latency: 0, downloadThroughput: -1,
+      uploadThroughput: -1)
     on
   end
 
@@ -111,11 +120,19 @@ class Walk
 
   # A page that has just been left may have nothing on it for a moment.
   def wrong
-    (until_something { browser.execute_script("return (document.querySelector('#root')?.innerText ?? '').trim().length > 0") }) ? nil : blank = "a blank page"
+    if until_something {
+      browser.execute_script("return (document.querySelector('#root')?.innerText ?? '').trim().length > 0")
+    }
+      nil
+    else
+      blank = "a blank page"
+    end
     logs = browser.logs.get(:browser).select { |entry| entry.level == "SEVERE" }.map(&:message)
     logs = logs.grep_v(/status of 4\d\d|net::ERR_INTERNET_DISCONNECTED|Failed to fetch|ERR_NETWORK_CHANGED/)
-    broken = browser.execute_script("return [...document.querySelectorAll('[role=alert]')].map((each) => each.innerText).filter((text) => text.startsWith('This page has broken'))")
-    [blank, *logs, *broken, *browser.execute_script("return (window.__wrong ?? []).splice(0)")].compact.map { |each| "#{each} at #{browser.current_url}" }
+    broken = browser.execute_script("return [...document.querySelectorAll('[role=alert]')].map((each) => " \
+      "each.innerText).filter((text) => text.startsWith('This page has broken'))")
+    [blank, *logs, *broken, *browser.execute_script("return (window.__wrong ?? []).splice(0)")].compact
+      .map { |each| "#{each} at #{browser.current_url}" }
   end
 
   def until_something
@@ -130,9 +147,11 @@ module WalkServer
   def self.start
     @start ||= begin
       db = TestDatabase.open("jaunty_walk")
-      JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
+      JauntyBell::Demo::Club.new(db, today: Clock.today)
+        .load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
       ENV["JAUNTY_SECRET"] ||= "t" * 64
-      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil, {min_threads: 2, max_threads: 8, log_writer: Puma::LogWriter.null})
+      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil,
+        {min_threads: 2, max_threads: 8, log_writer: Puma::LogWriter.null})
       TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }.tap do |port|
         server.add_tcp_listener("127.0.0.1", port)
         server.run

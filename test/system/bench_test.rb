@@ -57,7 +57,8 @@ class BenchSystemTest < SystemTest
     assert_field "sets", with: "78"
     fill_in "sets", with: "100\n"
     assert_field "beats a min", with: "199"
-    within("section[aria-label='One set']") { assert_text(/1\.21 s\s+at 199 beats a min/) } # 4 beats at 199.005: 60·4/199.005 = 1.206
+    # 4 beats at 199.005: 60·4/199.005 = 1.206
+    within("section[aria-label='One set']") { assert_text(/1\.21 s\s+at 199 beats a min/) }
     fill_in "pause, s", with: "9\n"
     assert_selector "[role=alert]", text: "no tempo fits"
     fill_in "round", with: "banana\n"

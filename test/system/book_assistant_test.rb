@@ -1,6 +1,7 @@
 require "support/system"
 
-# What an assistant sees of the Book: the work, not the notes about health, and nothing to change that is a coach's to change.
+# What an assistant sees of the Book: the work, not the notes about health, and nothing to change that is a coach's to
+# change.
 class BookAssistantTest < SystemTest
   def setup
     super

@@ -11,7 +11,10 @@ class BookKeysTest < SystemTest
   def tab_to(what)
     60.times do
       press(:tab)
-      return if page.evaluate_script("document.activeElement.innerText || document.activeElement.getAttribute('aria-label') || ''").to_s.include?(what)
+      if page.evaluate_script("document.activeElement.innerText || " \
+        "document.activeElement.getAttribute('aria-label') || ''").to_s.include?(what)
+        return
+      end
     end
     flunk "no #{what} within sixty tabs"
   end

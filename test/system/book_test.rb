@@ -73,7 +73,8 @@ class BookSystemTest < SystemTest
     card = db[:cards].first(id: find_link("Its card")[:href].split("/").last)
     within("section[aria-label='Ready to go up']") { first("button", text: "Onto the next card").click }
     assert_text "is on the card #{card[:name]}"
-    assert_operator JSON.generate(db[:cards].where(id: card[:id]).get(:blocks)).scan("title").size, :>, JSON.generate(card[:blocks]).scan("title").size
+    assert_operator JSON.generate(db[:cards].where(id: card[:id]).get(:blocks)).scan("title").size, :>,
+      JSON.generate(card[:blocks]).scan("title").size
   ensure
     db[:cards].where(id: card[:id]).update(blocks: Sequel.pg_jsonb(card[:blocks])) if card
   end
@@ -81,12 +82,16 @@ class BookSystemTest < SystemTest
   def test_a_squad_of_hundreds_scrolls_and_draws_only_what_is_seen
     group = SecureRandom.uuid
     db[:groups].insert(club_id: club, id: group, name: "Large")
-    db[:students].multi_insert(Array.new(200) { |i| {club_id: club, id: SecureRandom.uuid, group_id: group, name: format("Large %03d", i), stance: "orthodox", level: "building"} })
+    db[:students].multi_insert(Array.new(200) { |i|
+      {club_id: club, id: SecureRandom.uuid, group_id: group, name: format("Large %03d", i), stance: "orthodox",
+       level: "building"}
+    })
     visit "/book?group=#{group}"
     assert_text "Large 000"
     assert_operator all("tbody tr").size, :<, 60
     grid = find("section[aria-label='Students by combinations']")
-    ["Large 059", "Large 119", "Large 179", "Large 199"].each do |last| # a window of rows is fetched as its end comes near
+    # A window of rows is fetched as its end comes near
+    ["Large 059", "Large 119", "Large 179", "Large 199"].each do |last|
       page.execute_script("arguments[0].scrollTo(0, arguments[0].scrollHeight)", grid)
       assert_text last
     end

@@ -16,7 +16,10 @@ class CardSystemTest < SystemTest
   def titles = all("ol[aria-label=Rounds] > li input[data-field=title]").map(&:value)
 
   # The rounds of each block, by the block's kind.
-  def blocks = all("section[aria-label^='Block']").map { |block| [block.find("select[aria-label$=kind]").value, block.all("input[data-field=title]").map(&:value)] }
+  def blocks =
+    all("section[aria-label^='Block']").map do |block|
+      [block.find("select[aria-label$=kind]").value, block.all("input[data-field=title]").map(&:value)]
+    end
 
   def test_reorder_by_keyboard_and_undo
     before = titles
@@ -49,7 +52,8 @@ class CardSystemTest < SystemTest
     before = titles
     from = find("button[aria-label='Round 1: drag to reorder']")
     to = find("button[aria-label='Round 3: drag to reorder']")
-    page.driver.browser.action.move_to(from.native).pointer_down(:left).move_by(0, 12).move_to(to.native).move_by(0, 4).pointer_up(:left).perform
+    page.driver.browser.action.move_to(from.native).pointer_down(:left).move_by(0, 12).move_to(to.native).move_by(0, 4)
+      .pointer_up(:left).perform
     assert_field "Round 1 title", with: before[1]
     assert_equal before.values_at(1, 0, 2), titles.first(3)
   end
@@ -192,7 +196,8 @@ class CardSystemTest < SystemTest
     open_card "Friday pads"
     assert_text "4 groups of 2, 8 bells"
     click_button "Who is where"
-    assert_equal ["1", "Cross the bar", "Two bells", "Rope", "Core on the mat"], find("[aria-label=Rotation] tbody tr:first-child").all("th, td").map(&:text)
+    assert_equal ["1", "Cross the bar", "Two bells", "Rope", "Core on the mat"],
+      find("[aria-label=Rotation] tbody tr:first-child").all("th, td").map(&:text)
     fill_in "Students expected", with: "11"
     assert_text "6 groups of 2 or 1, 12 bells, each waits 4"
     assert_text "each student stands"
@@ -216,7 +221,9 @@ class CardSystemTest < SystemTest
     assert_no_selector "[role=dialog]"
     made = db[:cards].first(Sequel.like(:name, "Morning tide, without%"))
     assert_equal ["no bag", "no partner"], made[:variant].split(", ").sort
-    assert_empty db[:cards].where(id: made[:id]).get(:blocks).to_a.flat_map { |block| block["rounds"].map { |round| round["swap"] } }.uniq - ["alone"], "nothing brought partners back"
+    assert_empty db[:cards].where(id: made[:id]).get(:blocks).to_a
+      .flat_map { |block| block["rounds"].map { |round| round["swap"] } }.uniq - ["alone"],
+      "nothing brought partners back"
     click_button "Do more"
     click_on "A version for …"
     within("[role=dialog]") do

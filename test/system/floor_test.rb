@@ -54,7 +54,8 @@ class FloorSystemTest < SystemTest
     assert_no_text "Not stored yet"
   end
 
-  # A tablet that stopped for some time in the warm-up of six minutes: so long ago the ring began, and so long ago the page was last alive.
+  # A tablet that stopped for some time in the warm-up of six minutes: so long ago the ring began, and so long ago the
+  # page was last alive.
   def start_and_reload(slept)
     click_button "To the ring"
     click_button "Start"
@@ -147,7 +148,8 @@ class FloorSystemTest < SystemTest
   end
 
   def test_what_to_know_and_whom_to_call
-    assert_selector "button", text: /Kit Bollard.*Junior: no head contact, no contact with adults\s+No guardian on file/m
+    assert_selector "button",
+      text: /Kit Bollard.*Junior: no head contact, no contact with adults\s+No guardian on file/m
     here "Kit Bollard"
     press "e"
     within("[role=dialog]") do
@@ -188,7 +190,8 @@ class FloorSystemTest < SystemTest
     within("section[aria-label=Marks]") { assert_no_text "Idris" }
     wait_for_rows(:knocks, 1)
     id = db[:students].first(name: "Idris Lockkeeper")[:id]
-    assert_equal [["all"], ["contact", "hard effort"]], db[:holds].where(student_id: id).select_map(:blocks).map(&:to_a).sort
+    assert_equal [["all"], ["contact", "hard effort"]],
+      db[:holds].where(student_id: id).select_map(:blocks).map(&:to_a).sort
   ensure
     db[:holds].where(matter: "head knock", student_id: id).delete
   end
@@ -202,7 +205,8 @@ class FloorSystemTest < SystemTest
     within("[aria-label='Effort of everybody not asked yet']") { find("[aria-label='6, harder']").click }
     click_button "Done"
     assert_text "Everything you tapped is in the Book."
-    assert_equal [[4, false], [6, true]], wait_for_rows(:efforts, 2).map { |row| [row[:effort].to_i, row[:estimated]] }.sort
+    assert_equal [[4, false], [6, true]],
+      wait_for_rows(:efforts, 2).map { |row| [row[:effort].to_i, row[:estimated]] }.sort
   end
 
   def test_a_screen_on_the_wall_follows
@@ -238,12 +242,14 @@ class FloorSystemTest < SystemTest
     within("section[aria-label=Marks]") { assert_text "Kit" } # who is here came with it
     assert_equal "1 clean of 1", find("[data-testid='tally Pia Pontoon']").text
     3.times { click_button "Skip" }
-    assert_equal [["skipped", true], ["skipped", true]], wait_for_rows(:round_runs, 2).map { |row| row.values_at(:outcome, :counts) }.first(2)
+    assert_equal [["skipped", true], ["skipped", true]],
+      wait_for_rows(:round_runs, 2).map { |row| row.values_at(:outcome, :counts) }.first(2)
   end
 
   # Nothing of the first is on it.
   def another_device
-    page.execute_script("localStorage.setItem('device', JSON.stringify('#{SecureRandom.uuid}')); indexedDB.deleteDatabase('jaunty-bell')")
+    page.execute_script("localStorage.setItem('device', JSON.stringify('#{SecureRandom.uuid}')); " \
+      "indexedDB.deleteDatabase('jaunty-bell')")
   end
 
   def test_running_late_the_rest_is_made_to_fit_without_a_network
@@ -299,7 +305,8 @@ class FloorSystemTest < SystemTest
   def test_a_student_who_was_removed_meanwhile_is_said_and_holds_nobody_up
     group = db[:students].first(name: "Pia Pontoon")[:group_id]
     gone = SecureRandom.uuid
-    db[:students].insert(club_id: db[:clubs].get(:id), id: gone, group_id: group, name: "Gone Tomorrow", stance: "orthodox", level: "foundation")
+    db[:students].insert(club_id: db[:clubs].get(:id), id: gone, group_id: group, name: "Gone Tomorrow",
+      stance: "orthodox", level: "foundation")
     visit page.current_path
     assert_button "Gone Tomorrow"
     db[:students].where(id: gone).delete
@@ -307,7 +314,8 @@ class FloorSystemTest < SystemTest
     here "Gone Tomorrow", "Pia Pontoon"
     click_button "To the ring"
     assert_text "not stored: A fact names a student"
-    assert_equal [db[:students].first(name: "Pia Pontoon")[:id]], wait_for_rows(:attendances, 1).map { |row| row[:student_id] }
+    assert_equal [db[:students].first(name: "Pia Pontoon")[:id]],
+      wait_for_rows(:attendances, 1).map { |row| row[:student_id] }
   end
 
   def test_a_full_device_says_so
@@ -316,7 +324,9 @@ class FloorSystemTest < SystemTest
     wait_for_rows(:attendances, 1)
     2.times { click_button "Skip" }
     offline(true)
-    page.execute_script("IDBObjectStore.prototype.put = () => { throw new DOMException('no room', 'QuotaExceededError'); }") # as a full disk answers
+    # As a full disk answers
+    page.execute_script("IDBObjectStore.prototype.put = () => { throw new DOMException('no room', " \
+      "'QuotaExceededError'); }")
     click_button "Pia Pontoon: clean"
     assert_text "This device is full: free some room"
   ensure

@@ -21,13 +21,15 @@ class KeptSystemTest < SystemTest
   end
 
   # In the page itself, without fetching it anew.
-  def go(path) = page.execute_script("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path)
+  def go(path) =
+    page.execute_script("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path)
 
   def count(table) = db[table].where(class_id: @class_id).count
 
   def test_from_the_calendar_to_the_floor_and_back
     sign_in
-    row = db[:classes].where(ended_at: nil, cancelled_at: nil, starts_at: (Clock.now + 86_400)..(Clock.now + 12 * 86_400)).order(:starts_at).first
+    row = db[:classes].where(ended_at: nil, cancelled_at: nil,
+      starts_at: (Clock.now + 86_400)..(Clock.now + 12 * 86_400)).order(:starts_at).first
     visit "/card/calendar"
     assert_selector "button", text: row[:title]
     all("button", text: row[:title]).last.click # one that is to come
@@ -122,9 +124,12 @@ class KeptSystemTest < SystemTest
   def test_facts_left_on_a_device_are_sent_from_any_page
     sign_in
     open_class
-    fact = {table: "notes", fact: {id: SecureRandom.uuid, student_id: nil, text: "Left from yesterday", at: Clock.now.iso8601}}
+    fact = {table: "notes",
+            fact: {id: SecureRandom.uuid, student_id: nil, text: "Left from yesterday", at: Clock.now.iso8601}}
     row = {key: [1, "x"], owner: Demo::OWNER, classId: @class_id, entry: fact, tried: false}
-    page.driver.browser.execute_async_script("const [row, done] = arguments; const open = indexedDB.open('jaunty-bell'); open.onsuccess = () => { const put = open.result.transaction('facts', 'readwrite').objectStore('facts').put(row); put.onsuccess = () => { open.result.close(); done(); }; };", row)
+    page.driver.browser.execute_async_script("const [row, done] = arguments; const open = " \
+      "indexedDB.open('jaunty-bell'); open.onsuccess = () => { const put = open.result.transaction('facts', " \
+      "'readwrite').objectStore('facts').put(row); put.onsuccess = () => { open.result.close(); done(); }; };", row)
     visit "/book"
     until_true { db[:notes].where(class_id: @class_id).count == 1 }
     assert_no_text "not sent yet"

@@ -71,12 +71,16 @@ class NoNetworkTest < SystemTest
     @class_id = page.current_path.split("/").last
     visit "/floor/#{@class_id}" # once more, through the worker, which keeps the answers
     assert_text "Who is here?"
-    assert page.evaluate_async_script("const done = arguments[0]; (async () => { const at = Date.now(); while (Date.now() - at < 15000) { if ((await (await caches.open('club')).keys()).some((each) => each.url.includes('#{@class_id}'))) return done(true); await new Promise((go) => setTimeout(go, 100)); } done(false); })()")
+    assert page.evaluate_async_script("const done = arguments[0]; (async () => { const at = Date.now(); while " \
+      "(Date.now() - at < 15000) { if ((await (await caches.open('club')).keys()).some((each) => " \
+      "each.url.includes('#{@class_id}'))) return done(true); await new Promise((go) => setTimeout(go, 100)); } " \
+      "done(false); })()")
   end
 
   def here(*names) = names.each { |name| within("section[aria-label=Everybody]") { click_button name } }
 
-  def facts = %i[attendances marks efforts round_runs].to_h { |table| [table, db[table].where(class_id: @class_id).count] }
+  def facts =
+    %i[attendances marks efforts round_runs].to_h { |table| [table, db[table].where(class_id: @class_id).count] }
 
   # Seconds on the clock.
   def left = find("[role=timer]").text.split(":").map(&:to_i).then { |minutes, seconds| minutes * 60 + seconds }

@@ -32,7 +32,8 @@ class OnFileTest < SystemTest
       assert_text "66 kg"
       assert_text "Kept apart from\nLotte Piers"
     end
-    assert_equal [66, "other", 1], [*db[:students].where(id: @oona[:id]).get(%i[kg stance_wish]), db[:kept_apart].where(Sequel.|({one_id: @oona[:id]}, {two_id: @oona[:id]})).count]
+    assert_equal [66, "other", 1], [*db[:students].where(id: @oona[:id]).get(%i[kg stance_wish]),
+      db[:kept_apart].where(Sequel.|({one_id: @oona[:id]}, {two_id: @oona[:id]})).count]
   end
 
   def test_a_weight_that_cannot_be_is_said_in_place
@@ -51,14 +52,16 @@ class OnFileTest < SystemTest
     find("button[aria-label*='Nell Tidewell'], button[aria-haspopup=menu]", match: :first).click
     click_on "The school"
     within("[role=dialog]") do
-      fill_in "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch", fill_options: {rapid: false}
+      fill_in "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch",
+        fill_options: {rapid: false}
       find_field("Same level").click
       assert_field "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch"
       click_button "Close"
     end
     wait_until { db[:clubs].get(Sequel.lit("settings->'first_aid'")).to_a == ["Ruben Quay", "Box in the porch"] }
   ensure
-    db[:clubs].update(settings: Sequel.lit("jsonb_set(settings, '{first_aid}', ?::jsonb)", Demo::FACTS.dig("settings", "first_aid").to_json))
+    db[:clubs].update(settings: Sequel.lit("jsonb_set(settings, '{first_aid}', ?::jsonb)",
+      Demo::FACTS.dig("settings", "first_aid").to_json))
   end
 
   private

@@ -109,11 +109,16 @@ class PathTest < SystemTest
       assert_match(/10 clean of 20 on 1 day/, row.text)
       assert_match(/by Nell Tidewell/, row.text)
     end
-    within("section[aria-label='Recorded efforts']") { assert_match(/A short evening: 6 harder, 9 min.*54/m, first("li").text) }
+    within("section[aria-label='Recorded efforts']") do
+      assert_match(/A short evening: 6 harder, 9 min.*54/m, first("li").text)
+    end
     student = db[:students].first(name: "Jory Ebb")[:id]
     held = db[:classes].where(title: "A short evening").first
-    assert_equal [2, 1], [db[:attendances].where(class_id: held[:id]).count, db[:efforts].where(class_id: held[:id]).count]
-    assert_equal [[10, 0], [10, 10]], db[:marks].where(student_id: student, class_id: held[:id], taken_back_at: nil).select_map(%i[attempted clean]).sort
+    assert_equal [2, 1], [db[:attendances].where(class_id: held[:id]).count,
+      db[:efforts].where(class_id: held[:id]).count]
+    assert_equal [[10, 0], [10, 10]],
+      db[:marks].where(student_id: student, class_id: held[:id], taken_back_at: nil)
+        .select_map(%i[attempted clean]).sort
     assert_equal %w[cut skipped skipped], db[:round_runs].where(class_id: held[:id]).select_order_map(:outcome)
   end
 end

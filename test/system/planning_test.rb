@@ -5,7 +5,8 @@ class PlanningTest < SystemTest
   MOST_KEYS = 60
   # What is typed for each round, and what it must become.
   ROUNDS = {
-    "rop" => "Rope", "two" => "Two bells", "rol" => "Roll call", "tic" => "Ticket punch to a count", "lad" => "Ladder of the low tide", "cal" => "Called at the quay",
+    "rop" => "Rope", "two" => "Two bells", "rol" => "Roll call", "tic" => "Ticket punch to a count",
+    "lad" => "Ladder of the low tide", "cal" => "Called at the quay",
     "und" => "Undertow", "bag" => "Bag bursts", "str" => "Strength", "mob" => "Mobility"
   }.freeze
 

@@ -17,16 +17,21 @@ class RingCasesSystemTest < SystemTest
       JS
       JSON.parse(answer, symbolize_names: true)
     end
-    RingCases.found(run).each { |part, answers| RingCases::TABLE[part].zip(answers) { |row, answer| assert_equal row["is"], answer, row.inspect } }
+    RingCases.found(run).each do |part, answers|
+      RingCases::TABLE[part].zip(answers) { |row, answer| assert_equal row["is"], answer, row.inspect }
+    end
   end
 
   def test_the_browser_plays_every_word
     visit "/"
-    lengths = page.evaluate_async_script(<<~JS, JauntyBell::Core::Floor::Voice.shipped.map { |word| JauntyBell::Files::Speech.file(word) })
+    files = JauntyBell::Core::Floor::Voice.shipped.map { |word| JauntyBell::Files::Speech.file(word) }
+    lengths = page.evaluate_async_script(<<~JS, files)
       const [files, done] = arguments;
       const audio = new OfflineAudioContext(1, 1, 16000);
       Promise.all(files.map(async (file) => (await audio.decodeAudioData(await (await fetch("/voice/" + file)).arrayBuffer())).duration * 1000)).then(done, (error) => done(String(error)));
     JS
-    JauntyBell::Core::Floor::Voice.shipped.zip(lengths) { |word, length| assert_in_delta JauntyBell::Core::Floor::Voice::LENGTHS[word], length, 2, word }
+    JauntyBell::Core::Floor::Voice.shipped.zip(lengths) do |word, length|
+      assert_in_delta JauntyBell::Core::Floor::Voice::LENGTHS[word], length, 2, word
+    end
   end
 end

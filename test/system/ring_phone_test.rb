@@ -1,6 +1,7 @@
 require "support/system"
 
-# The ring in one hand: everything that is needed while a round runs is in sight on a phone; who is held back is seen and asked about.
+# The ring in one hand: everything that is needed while a round runs is in sight on a phone; who is held back is seen
+# and asked about.
 class RingPhoneTest < SystemTest
   def setup
     super
@@ -31,7 +32,8 @@ class RingPhoneTest < SystemTest
     2.times { click_button "Skip" }
     click_button "Less"
     assert_selector "section[aria-label=Marks] li", count: here.size
-    ["[role=timer]", "h1", "section[aria-label=Marks] button", "[aria-label='What a tap marks'] [role=radio]"].each { |selector| assert_empty out_of_sight(selector), selector }
+    ["[role=timer]", "h1", "section[aria-label=Marks] button", "[aria-label='What a tap marks'] [role=radio]"]
+      .each { |selector| assert_empty out_of_sight(selector), selector }
     assert_button "Pause"
     assert_operator page.evaluate_script("document.documentElement.scrollHeight"), :<=, 844
     assert_no_button "Again"
@@ -46,7 +48,8 @@ class RingPhoneTest < SystemTest
 
   def test_a_hold_is_seen_and_a_mark_it_forbids_is_asked
     pia = student("Pia Pontoon")
-    db[:holds].insert(club_id: pia[:club_id], id: SecureRandom.uuid, student_id: pia[:id], matter: "hand or wrist", blocks: Sequel.pg_array(["left hand", "right hand"], :text), from: Clock.today, note: "")
+    db[:holds].insert(club_id: pia[:club_id], id: SecureRandom.uuid, student_id: pia[:id], matter: "hand or wrist",
+      blocks: Sequel.pg_array(["left hand", "right hand"], :text), from: Clock.today, note: "")
     visit page.current_path
     click_button "Pia Pontoon"
     click_button "To the ring"

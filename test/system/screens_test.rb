@@ -8,7 +8,10 @@ class ScreensTest < SystemTest
     assert_accessible
   end
 
-  PLACES = {"/bench" => "The corner says", "/card" => "Class cards", "/card/calendar" => "Calendar from", "/floor" => "Run a card now", "/book" => "A knot has a turn", "/book/board" => "Load board", "/book/next" => "Ready to go up", "/book/records" => "Take out", "/weeks" => "Hands to kicks", "/weeks/classes" => "this week", "/bench/drills" => "Called at the quay"}.freeze
+  PLACES = {"/bench" => "The corner says", "/card" => "Class cards", "/card/calendar" => "Calendar from",
+            "/floor" => "Run a card now", "/book" => "A knot has a turn", "/book/board" => "Load board",
+            "/book/next" => "Ready to go up", "/book/records" => "Take out", "/weeks" => "Hands to kicks",
+            "/weeks/classes" => "this week", "/bench/drills" => "Called at the quay"}.freeze
 
   def test_every_place
     sign_in
@@ -52,7 +55,8 @@ class ScreensTest < SystemTest
 
   def addresses
     row = ->(table) { db[table].order(:name).first }
-    PLACES.merge("/bench/drills/#{row[:drills][:id]}" => "The student hears", "/bench/#{row[:combinations][:id]}" => row[:combinations][:name], "/card/#{row[:cards][:id]}" => "The scales",
+    PLACES.merge("/bench/drills/#{row[:drills][:id]}" => "The student hears",
+      "/bench/#{row[:combinations][:id]}" => row[:combinations][:name], "/card/#{row[:cards][:id]}" => "The scales",
       "/book/#{row[:students][:id]}" => "What is owned", "/floor/#{evening[:id]}" => "Who is here?")
   end
 

@@ -8,7 +8,8 @@ class SensorSystemTest < SystemTest
   def setup
     super
     reading = JauntyBell::Core::Bench::Notation::Reading.new
-    plan = JauntyBell::Core::Floor::Review::Planned.of(JauntyBell::Core::Bench::Notation.read("1-2"), reading, tempo: 140, pause: 0.6)
+    plan = JauntyBell::Core::Floor::Review::Planned.of(JauntyBell::Core::Bench::Notation.read("1-2"), reading,
+      tempo: 140, pause: 0.6)
     lines = StandIns::StrikeSensor.new(plan, seconds: 600, seed: 9).lines
     @stream = StandIns::Stream.new(lines.insert(4, "garbage"), port: 0, speed: 4.0)
     @thread = Thread.new { @stream.run }
@@ -41,11 +42,14 @@ class SensorSystemTest < SystemTest
     assert_selector "button", text: /Sensor \d\d/
     click_button "Skip"
     rows = wait_for_recordings
-    assert_equal [["strikes", db[:students].first(name: "Idris Lockkeeper")[:id]]], rows.map { |row| row.values_at(:kind, :student_id) }
+    assert_equal [["strikes", db[:students].first(name: "Idris Lockkeeper")[:id]]],
+      rows.map { |row| row.values_at(:kind, :student_id) }
     assert(rows.first[:samples].to_a.all? { |at, hand, g| at >= 0 && %w[left right].include?(hand) && g > 0 })
     click_button "End class"
     click_button "Tap again to end"
-    within("section[aria-label='What sensors felt']") { assert_text(/Idris Lockkeeper, Two bells: \d+ of \d+ sets whole/) }
+    within("section[aria-label='What sensors felt']") do
+      assert_text(/Idris Lockkeeper, Two bells: \d+ of \d+ sets whole/)
+    end
   end
 
   private

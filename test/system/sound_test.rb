@@ -38,7 +38,9 @@ class SoundSystemTest < SystemTest
     spoken = heard.select { |one| one["name"] == "word" }.map { |one| one["at"] }.min
     assert_in_delta (segment["duration"] - announced["at"]) / 1000.0, bell - spoken, 0.02, "segment #{index}"
     words = heard.select { |one| one["name"] == "word" }.first(announced["say"].size)
-    words.each_cons(2) { |one, two| assert_in_delta one["at"] + one["lasts"] + 0.06, two["at"], 0.001, "one word after another" }
+    words.each_cons(2) do |one, two|
+      assert_in_delta one["at"] + one["lasts"] + 0.06, two["at"], 0.001, "one word after another"
+    end
   end
 
   def test_what_has_not_sounded_is_taken_back_by_a_pause
@@ -58,17 +60,24 @@ class SoundSystemTest < SystemTest
 
   def sheet
     id = page.current_path.split("/").last
-    JSON.parse(page.evaluate_async_script("const done = arguments[0]; fetch('/api/floor/classes/#{id}').then((r) => r.text()).then(done)"))["segments"]
+    JSON.parse(page.evaluate_async_script("const done = arguments[0]; fetch('/api/floor/classes/#{id}').then((r) => " \
+      "r.text()).then(done)"))["segments"]
   end
 
   # What is scheduled and has not been taken back.
-  def standing = page.evaluate_script("window.sounded.filter((one) => !one.stopped).map(({name, at, pitch, lasts}) => ({name, at, pitch, lasts}))")
+  def standing =
+    page.evaluate_script("window.sounded.filter((one) => !one.stopped).map(({name, at, pitch, lasts}) => ({name, at, " \
+      "pitch, lasts}))")
 
   # Of that, what lies a second or more ahead.
-  def ahead = page.evaluate_script("window.sounded.filter((one) => !one.stopped && one.at > one.node.context.currentTime + 1).map(({name, at}) => ({name, at}))")
+  def ahead =
+    page.evaluate_script("window.sounded.filter((one) => !one.stopped && one.at > one.node.context.currentTime + " \
+      "1).map(({name, at}) => ({name, at}))")
 
   # The words are fetched before the first bell.
   def wait_for_words
-    assert page.evaluate_async_script("const done = arguments[0]; const look = () => performance.getEntriesByType('resource').filter((each) => each.name.includes('/voice/') && each.responseEnd > 0).length >= 10 ? done(true) : setTimeout(look, 50); look()")
+    assert page.evaluate_async_script("const done = arguments[0]; const look = () => " \
+      "performance.getEntriesByType('resource').filter((each) => each.name.includes('/voice/') && each.responseEnd > " \
+      "0).length >= 10 ? done(true) : setTimeout(look, 50); look()")
   end
 end

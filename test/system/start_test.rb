@@ -15,7 +15,9 @@ class StartTest < Minitest::Test
 
   def teardown
     @running.each { |io| close(io) }
-    JauntyBell::Store::Cluster.new(File.join(@data, "postgres"), port: @pgport).stop if File.exist?(File.join(@data, "postgres/data"))
+    if File.exist?(File.join(@data, "postgres/data"))
+      JauntyBell::Store::Cluster.new(File.join(@data, "postgres"), port: @pgport).stop
+    end
     FileUtils.rm_rf(@data)
   end
 
@@ -30,7 +32,8 @@ class StartTest < Minitest::Test
     Process.kill(:INT, second.pid)
     Timeout.timeout(30) { Process.wait(second.pid) }
     @running.clear
-    refute JauntyBell::Store::Cluster.new(File.join(@data, "postgres"), port: @pgport).running?, "Ctrl-C stops the database too"
+    refute JauntyBell::Store::Cluster.new(File.join(@data, "postgres"), port: @pgport).running?,
+      "Ctrl-C stops the database too"
   end
 
   def test_a_port_in_use
@@ -40,7 +43,8 @@ class StartTest < Minitest::Test
   end
 
   def test_a_database_url_that_cannot_be_reached
-    assert_match(/cannot start: DATABASE_URL cannot be reached/, said_by(start("DATABASE_URL" => "postgres://127.0.0.1:#{@pgport}/nothing")))
+    assert_match(/cannot start: DATABASE_URL cannot be reached/,
+      said_by(start("DATABASE_URL" => "postgres://127.0.0.1:#{@pgport}/nothing")))
   end
 
   def test_a_folder_that_cannot_be_written
@@ -52,8 +56,11 @@ class StartTest < Minitest::Test
   # Each as the one line that is said, and no backtrace.
   def test_settings_that_cannot_be_meant_so
     {
-      {"DATABASE_URL" => "nonsense"} => /DATABASE_URL is no address of a PostgreSQL server/, {"DATABASE_URL" => "mysql2://root@127.0.0.1/club"} => /DATABASE_URL is no address of a PostgreSQL server/,
-      {"HOST" => "203.0.113.7"} => /cannot listen on HOST=203\.0\.113\.7/, {"HOST" => "no such host"} => /cannot listen on HOST/, {"PORT" => "abc"} => /PORT is a number from 1 to 65535, not "abc"/,
+      {"DATABASE_URL" => "nonsense"} => /DATABASE_URL is no address of a PostgreSQL server/,
+      {"DATABASE_URL" => "mysql2://root@127.0.0.1/club"} => /DATABASE_URL is no address of a PostgreSQL server/,
+      {"HOST" => "203.0.113.7"} => /cannot listen on HOST=203\.0\.113\.7/,
+      {"HOST" => "no such host"} => /cannot listen on HOST/,
+      {"PORT" => "abc"} => /PORT is a number from 1 to 65535, not "abc"/,
       {"PORT" => "70000"} => /PORT is a number/, {"JAUNTY_TODAY" => "soon"} => /JAUNTY_TODAY is a date/
     }.each do |settings, expected|
       said = said_by(start(settings))
@@ -67,7 +74,8 @@ class StartTest < Minitest::Test
     File.write(File.join(@data, "postgres/password"), "")
     io = start
     assert_match(/Making the demo club/, wait_until_open(io))
-    Sequel.connect(cluster.url("postgres")) { |db| db.run("DROP DATABASE jaunty_bell WITH (FORCE)") } # and then again, before it had its database
+    # And then again, before it had its database
+    Sequel.connect(cluster.url("postgres")) { |db| db.run("DROP DATABASE jaunty_bell WITH (FORCE)") }
     finish(io)
     io = start
     assert_match(/Making the demo club/, wait_until_open(io))
@@ -81,7 +89,8 @@ class StartTest < Minitest::Test
     other = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     assert_match(/cannot start: another program uses #{@data}/, said_by(start("PORT" => other.to_s)))
     said, status = keeping("club", "list")
-    assert_equal [true, "Ticket Hall Boxing Co-op\n"], [status.success?, said], "and one that only looks uses its database"
+    assert_equal [true, "Ticket Hall Boxing Co-op\n"], [status.success?, said],
+      "and one that only looks uses its database"
     assert_equal "200", Net::HTTP.get_response(URI("http://127.0.0.1:#{@port}/api/session")).code
     assert cluster.running?
     finish(first)
@@ -97,7 +106,9 @@ class StartTest < Minitest::Test
   def test_a_database_of_a_newer_program
     db = TestDatabase.open("newer_schema")
     db[:schema_info].update(version: 99)
-    assert_match(/cannot start: the database was made by a newer version of Jaunty Bell \(schema 99; this one knows \d+\)/, said_by(start("DATABASE_URL" => TestDatabase.cluster.url("newer_schema"))))
+    said = said_by(start("DATABASE_URL" => TestDatabase.cluster.url("newer_schema")))
+    assert_match Regexp.new("cannot start: the database was made by a newer version of Jaunty Bell " \
+      "\\(schema 99; this one knows \\d+\\)"), said
   end
 
   # What PostgreSQL writes down holds no value, also where a statement fails.
@@ -105,10 +116,16 @@ class StartTest < Minitest::Test
     cluster.start
     Sequel.connect(cluster.url) do |db|
       db.run("CREATE TABLE told (id int PRIMARY KEY, what text CHECK (what <> 'x'))")
-      3.times { |i| assert_raises(Sequel::DatabaseError) { db.run(["INSERT INTO told VALUES (1, 'secret illness'), (1, 'secret illness')", "SELECT 'secret illness'::uuid", "SELECT secret_illness"][i]) } }
+      3.times do |i|
+        assert_raises(Sequel::DatabaseError) do
+          db.run(["INSERT INTO told VALUES (1, 'secret illness'), (1, 'secret illness')",
+            "SELECT 'secret illness'::uuid", "SELECT secret_illness"][i])
+        end
+      end
     end
     cluster.stop
-    written = Dir[File.join(@data, "postgres/log*"), File.join(@data, "postgres/logs/*")].select { |path| File.file?(path) }.map { |path| File.read(path) }.join
+    written = Dir[File.join(@data, "postgres/log*"), File.join(@data, "postgres/logs/*")]
+      .select { |path| File.file?(path) }.map { |path| File.read(path) }.join
     refute_match(/secret/, written)
   end
 
@@ -124,7 +141,8 @@ class StartTest < Minitest::Test
 
   def keeping(*arguments)
     settings = {"JAUNTY_DATA" => @data, "JAUNTY_PGPORT" => @pgport.to_s, "DATABASE_URL" => nil}
-    Open3.capture2e(settings, "bundle", "exec", "ruby", "-Ilib", "-e", "require 'jaunty_bell/keeping'; exit JauntyBell::Keeping.run(ARGV.shift, ARGV)", "--", *arguments, chdir: ROOT)
+    Open3.capture2e(settings, "bundle", "exec", "ruby", "-Ilib", "-e",
+      "require 'jaunty_bell/keeping'; exit JauntyBell::Keeping.run(ARGV.shift, ARGV)", "--", *arguments, chdir: ROOT)
   end
 
   # Ends a program that may have ended by itself, or hangs.
@@ -136,7 +154,8 @@ class StartTest < Minitest::Test
   end
 
   def start(environment = {})
-    settings = {"PORT" => @port.to_s, "JAUNTY_DATA" => @data, "JAUNTY_PGPORT" => @pgport.to_s, "JAUNTY_SECRET" => nil}.merge(environment)
+    settings = {"PORT" => @port.to_s, "JAUNTY_DATA" => @data, "JAUNTY_PGPORT" => @pgport.to_s, "JAUNTY_SECRET" => nil}
+      .merge(environment)
     command = ["bundle", "exec", "ruby", "-Ilib", "-e", "require 'jaunty_bell/house'; JauntyBell::House.open"]
     IO.popen(settings, command, chdir: ROOT, err: %i[child out]).tap { |io| @running << io }
   end

@@ -122,7 +122,9 @@ class StudentSystemTest < SystemTest
     card = nil
     within("section[aria-label='Weak links']") do
       assert_text "It spoils"
-      card = db[:classes].where(ended_at: nil).exclude(card_id: nil).join(:cards, club_id: :club_id, id: :card_id).where(Sequel[:classes][:group_id] => db[:groups].where(name: "Evening kickboxing").get(:id)).order(:starts_at).select_all(:cards).first
+      card = db[:classes].where(ended_at: nil).exclude(card_id: nil).join(:cards, club_id: :club_id, id: :card_id)
+        .where(Sequel[:classes][:group_id] => db[:groups].where(name: "Evening kickboxing").get(:id)).order(:starts_at)
+        .select_all(:cards).first
       first("button", text: "The link alone, onto the next card").click
     end
     assert_text "is on the card #{card[:name]}"
@@ -130,7 +132,9 @@ class StudentSystemTest < SystemTest
     before = JSON.parse(JSON.generate(card[:blocks]))
     assert_equal before.sum { |block| block["rounds"].size } + 1, blocks.call.sum { |block| block["rounds"].size }
     click_button "Undo"
-    Timeout.timeout(10) { Thread.pass until blocks.call.sum { |block| block["rounds"].size } == before.sum { |block| block["rounds"].size } }
+    Timeout.timeout(10) do
+      Thread.pass until blocks.call.sum { |block| block["rounds"].size } == before.sum { |block| block["rounds"].size }
+    end
   ensure
     db[:cards].where(id: card[:id]).update(blocks: Sequel.pg_jsonb(card[:blocks])) if card
     db[:combinations].where(Sequel.like(:name, "Link %")).delete
@@ -164,7 +168,8 @@ class StudentSystemTest < SystemTest
   def test_erased
     club = db[:clubs].get(:id)
     gone = SecureRandom.uuid
-    db[:students].insert(club_id: club, id: gone, group_id: db[:groups].get(:id), name: "Gone Tomorrow", stance: "orthodox", level: "building")
+    db[:students].insert(club_id: club, id: gone, group_id: db[:groups].get(:id), name: "Gone Tomorrow",
+      stance: "orthodox", level: "building")
     visit "/book/#{gone}"
     find("summary", text: "Their record").click
     click_button "Erase Gone Tomorrow …"
@@ -183,7 +188,9 @@ class StudentSystemTest < SystemTest
 
   def test_records_taken_in
     visit "/book/records"
-    fill_in "or its lines", with: "who,when,effort,minutes\nHale Moorings,2026-01-05,5,60\nNobody At All,2026-01-05,5,60", fill_options: {rapid: false}
+    fill_in "or its lines",
+      with: "who,when,effort,minutes\nHale Moorings,2026-01-05,5,60\nNobody At All,2026-01-05,5,60",
+      fill_options: {rapid: false}
     click_button "Look at it first"
     assert_text "Say which column holds: on."
     find(:xpath, "//label[span='on']//select").select("when")

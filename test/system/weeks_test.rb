@@ -2,7 +2,8 @@ require "support/system"
 require "pdf-reader"
 require "base64"
 
-# A programme as a coach meets it: what is expected, why here, pins, a plan taken or kept, a card made, on a phone and by keyboard.
+# A programme as a coach meets it: what is expected, why here, pins, a plan taken or kept, a card made, on a phone and
+# by keyboard.
 class WeeksSystemTest < SystemTest
   def setup
     super
@@ -11,7 +12,8 @@ class WeeksSystemTest < SystemTest
     db[:programme_plans].where(programme_id: @programme[:id]).exclude(nth: 1).delete
     visit "/weeks"
     assert_selector "h2", text: "Hands to kicks"
-    assert_selector "section[aria-label='A new plan']", wait: 40 # classes have been held since the plan: the rest is laid out of itself
+    # Classes have been held since the plan: the rest is laid out of itself
+    assert_selector "section[aria-label='A new plan']", wait: 40
   end
 
   # What the page still asks for and what is still planned is waited for, then all is as it was.
@@ -20,7 +22,8 @@ class WeeksSystemTest < SystemTest
   ensure
     JauntyBell::Services::Weeks::PlanJobs.wait([@programme[:club_id], @programme[:id]])
     settings = JSON.parse(@programme[:settings].to_json)
-    db[:programmes].where(id: @programme[:id]).update(settings: Sequel.pg_jsonb(settings), revision: @programme[:revision], archived_at: nil)
+    db[:programmes].where(id: @programme[:id]).update(settings: Sequel.pg_jsonb(settings),
+      revision: @programme[:revision], archived_at: nil)
     db[:programme_plans].where(programme_id: @programme[:id]).exclude(nth: 1).delete
     db[:programmes].exclude(id: @programme[:id]).delete
   end
@@ -53,7 +56,8 @@ class WeeksSystemTest < SystemTest
     click_button "Plan again"
     within("section[aria-label='A new plan']", wait: 40) { click_button "Take it" }
     assert_text "The new plan stands."
-    assert_equal 1, db[:programme_plans].where(programme_id: @programme[:id]).exclude(taken_at: nil).exclude(nth: 1).count
+    assert_equal 1,
+      db[:programme_plans].where(programme_id: @programme[:id]).exclude(taken_at: nil).exclude(nth: 1).count
   end
 
   def test_a_place_is_pinned_and_the_pin_undone
@@ -129,7 +133,8 @@ class WeeksSystemTest < SystemTest
     pdf = page.driver.browser.execute_cdp("Page.printToPDF", preferCSSPageSize: true)
     paper = PDF::Reader.new(StringIO.new(Base64.decode64(pdf["data"])))
     assert_equal 1, paper.page_count
-    assert_operator paper.pages.first.attributes[:MediaBox].then { |_, _, wide, high| wide / high }, :>, 1.3, "landscape"
+    assert_operator paper.pages.first.attributes[:MediaBox].then { |_, _, wide, high| wide / high }, :>,
+      1.3, "landscape"
     assert_includes paper.pages.first.text, "Gangway"
   end
 

@@ -3,8 +3,8 @@ require "rodauth"
 
 module JauntyBell
   module Api
-    # Signing in and out, by Rodauth: argon2, sessions that expire; wrong passwords are counted by SignIns. JSON only, under
-    # /api/account. Later middleware reads the signed-in account from env["jaunty_bell.account"].
+    # Signing in and out, by Rodauth: argon2, sessions that expire; wrong passwords are counted by SignIns. JSON only,
+    # under /api/account. Later middleware reads the signed-in account from env["jaunty_bell.account"].
     module Accounts
       LONGEST = 30 * 86_400 # seconds a session may last
       IDLE = 7 * 86_400 # seconds it may lie unused
@@ -35,25 +35,31 @@ module JauntyBell
             change_password_error_flash "The password was not changed."
             json_response_custom_error_status? true
             # Nobody is to tell by the time of an answer who has an account.
-            account_from_login { |login| super(login) || (argon2_password_hash_match?(Accounts.nobody, param("password")) && nil) }
+            account_from_login do |login|
+              super(login) || (argon2_password_hash_match?(Accounts.nobody, param("password")) && nil)
+            end
             password_meets_requirements? do |password|
               why = Passwords.refusal(password, about: [account[:email], account[:name]]) or next true
               set_password_requirement_error_message(:too_easily_guessed, why)
               false
             end
-            password_does_not_meet_requirements_message { @password_requirement_message || "This password will not do." }
+            password_does_not_meet_requirements_message do
+              @password_requirement_message || "This password will not do."
+            end
           end
 
           route do |r|
             r.on("account") { r.rodauth }
             env[ACCOUNT] = Accounts.of(db, rodauth) if rodauth.logged_in?
-            env["rack.session.options"][:skip] = true if env[ACCOUNT] && r.get? # who only reads keeps the cookie they have
+            # Who only reads keeps the cookie they have
+            env["rack.session.options"][:skip] = true if env[ACCOUNT] && r.get?
           end
         end
       end
 
-      # The account (Store::School.account) of an active session, or nil. One that was noted as used within the hour takes one look and nothing is written; others
-      # go the whole way through Rodauth, which drops those that lay unused too long and notes the use.
+      # The account (Store::School.account) of an active session, or nil. One that was noted as used within the hour
+      # takes one look and nothing is written; others go the whole way through Rodauth, which drops those that lay
+      # unused too long and notes the use.
       def self.of(db, rodauth)
         key = rodauth.session[rodauth.session_id_session_key] or return
         account = Store::School.account(db, rodauth.session_value, rodauth.compute_hmacs(key)) or return
@@ -62,7 +68,9 @@ module JauntyBell
       end
 
       # Whether somebody is signed in still: their account is open and one of their sessions goes on.
-      def self.signed_in?(db, account_id) = !db[:account_active_session_keys].where(account_id: account_id).join(:accounts, id: :account_id).where(status_id: 2).empty?
+      def self.signed_in?(db, account_id) =
+        !db[:account_active_session_keys].where(account_id: account_id).join(:accounts, id: :account_id)
+          .where(status_id: 2).empty?
 
       # The hash of nobody's password.
       def self.nobody = @nobody ||= hash(SecureRandom.hex(16))

@@ -11,7 +11,8 @@ module JauntyBell
       end
 
       post "/parts", who: :all do
-        analysis = Core::Bench.analyse(body_given["notation"], reading: reading, setting: setting(body_given), **paced(body_given))
+        analysis = Core::Bench.analyse(body_given["notation"], reading: reading, setting: setting(body_given),
+          **paced(body_given))
         answer(Files::PartsJson.new(analysis).to_a)
       end
 
@@ -33,13 +34,16 @@ module JauntyBell
         how = reading
         search = Core::Bench::Search.new(params["search"].to_s, how)
         rows = combinations.all(archived: params["archived"] == "true")
-        rows = rows.select { |row| search.matches?(combinations.meaning(row), name: row[:name], tags: row[:tags]) } unless search.query.empty?
+        unless search.query.empty?
+          rows = rows.select { |row| search.matches?(combinations.meaning(row), name: row[:name], tags: row[:tags]) }
+        end
         answer(rows.map { |row| Files::CombinationJson.of(row, how) })
       end
 
       post "/combinations", who: :coach do
         given = body_given
-        row = combinations.add(id: given["id"], name: given["name"], combination: read(given["notation"]), tags: given.fetch("tags", []), origin: given["origin_id"])
+        row = combinations.add(id: given["id"], name: given["name"], combination: read(given["notation"]),
+          tags: given.fetch("tags", []), origin: given["origin_id"])
         answer(shown(row), status: 201)
       end
 
@@ -47,7 +51,8 @@ module JauntyBell
 
       put "/combinations/:id", who: :coach do
         given = body_given
-        answer(shown(combinations.change(id, version: given["version"], name: given["name"], combination: read(given["notation"]), tags: given.fetch("tags", []))))
+        answer(shown(combinations.change(id, version: given["version"], name: given["name"],
+          combination: read(given["notation"]), tags: given.fetch("tags", []))))
       end
 
       # Where it is drilled: what a change will change.
@@ -63,21 +68,26 @@ module JauntyBell
 
       post "/combinations/:id/copies", who: :coach do
         original = combinations.find(id)
-        row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]), combination: combinations.meaning(original),
+        row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]),
+          combination: combinations.meaning(original),
           tags: original[:tags].to_a, origin: original[:id])
         answer(shown(row), status: 201)
       end
 
-      # A list in plain text, or an export of ours, line by line; kept only where the coach says so, and then all that can be kept or none.
+      # A list in plain text, or an export of ours, line by line; kept only where the coach says so, and then all that
+      # can be kept or none.
       post "/imports", who: :coach do
         text = body_given["text"]
         form = text.lstrip.start_with?("{") ? Files::CombinationExport : Files::CombinationList
         lines = form.read(text, reading, taken: combinations.all.map { |row| row[:name] })
         good = lines.reject(&:problem)
         if body_given["keep"]
-          combinations.add_all(good.map { |line| {id: SecureRandom.uuid, name: line.name, combination: line.combination, tags: line.tags} })
+          combinations.add_all(good.map { |line|
+            {id: SecureRandom.uuid, name: line.name, combination: line.combination, tags: line.tags}
+          })
         end
-        answer({kept: body_given["keep"] ? good.size : 0, lines: lines.map { |line| line.to_h.slice(:number, :name, :notation, :tags, :problem) }})
+        answer({kept: body_given["keep"] ? good.size : 0,
+          lines: lines.map { |line| line.to_h.slice(:number, :name, :notation, :tags, :problem) }})
       end
 
       get "/exports/text", who: :all do
@@ -99,22 +109,27 @@ module JauntyBell
 
       # What a question says of the drill.
       def setting(question)
-        Core::Bench::Flow::Setting.new(school: school.settings, implement: question["implement"] && Core::Lexicon::Implements[question["implement"]],
+        Core::Bench::Flow::Setting.new(school: school.settings,
+          implement: question["implement"] && Core::Lexicon::Implements[question["implement"]],
           intensity: question["intensity"]&.to_sym, level: question["level"])
       end
 
       def analysed(question, how)
-        analysis = Core::Bench.analyse(question["notation"], reading: how, setting: setting(question), **paced(question))
+        analysis = Core::Bench.analyse(question["notation"], reading: how, setting: setting(question),
+          **paced(question))
         {reading: Files::AnalysisJson.new(analysis).to_h, unreadable: nil, **pace(analysis, question)}
       rescue Core::Bench::Notation::Unreadable => e
         {reading: nil, pace: nil, unreadable: e.to_h, infeasible: nil}
       end
 
-      def paced(question) = {tempo: question["tempo"], pause: question["pause"]}.compact.transform_values { |number| exact(number) }
+      def paced(question) =
+        {tempo: question["tempo"], pause: question["pause"]}.compact.transform_values { |number| exact(number) }
 
       def pace(analysis, question)
-        given = {work: question["work"], tempo: question["tempo"], pause: question["pause"]}.transform_values { |number| exact(number) }
-        {pace: Files::PaceJson.new(analysis, sets: question["sets"], solve: question["solve"]&.to_sym, **given).to_h, infeasible: nil}
+        given = {work: question["work"], tempo: question["tempo"], pause: question["pause"]}
+          .transform_values { |number| exact(number) }
+        {pace: Files::PaceJson.new(analysis, sets: question["sets"], solve: question["solve"]&.to_sym, **given).to_h,
+         infeasible: nil}
       rescue Core::Bench::Pace::Infeasible => e
         {pace: nil, infeasible: {message: e.message, path: e.path}}
       end

@@ -18,7 +18,9 @@ module JauntyBell
 
       def call(env)
         return @app.call(env) if READING.include?(env["REQUEST_METHOD"]) || !env["PATH_INFO"].start_with?("/api/")
-        return Errors.response(415, "Send JSON (Content-Type: application/json).") unless env["CONTENT_TYPE"].to_s.match?(%r{\Aapplication/json\s*(;|\z)}i)
+        unless env["CONTENT_TYPE"].to_s.match?(%r{\Aapplication/json\s*(;|\z)}i)
+          return Errors.response(415, "Send JSON (Content-Type: application/json).")
+        end
         return too_large if env["CONTENT_LENGTH"].to_i > LARGEST
         body = env["rack.input"]&.read(LARGEST + 1).to_s
         return too_large if body.bytesize > LARGEST
@@ -39,14 +41,22 @@ module JauntyBell
       # The place and the sentence of the first thing that nobody can mean, or nil.
       def strange(value, place)
         case value
-        when String then [place, "This is no text: it holds characters that cannot be written."] if !value.valid_encoding? || value.match?(UNWRITTEN)
-        when Numeric then [place, "This number is too large or too small to mean anything."] unless value.zero? || NUMBERS.cover?(value.abs)
+        when String
+          if !value.valid_encoding? || value.match?(UNWRITTEN)
+            [place, "This is no text: it holds characters that cannot be written."]
+          end
+        when Numeric
+          unless value.zero? || NUMBERS.cover?(value.abs)
+            [place, "This number is too large or too small to mean anything."]
+          end
         when Array then first(value.each_with_index.lazy.map { |each, i| strange(each, [*place, i]) })
         when Hash then first(value.lazy.map { |key, each| name(key, place) || strange(each, [*place, key]) })
         end
       end
 
-      def name(key, place) = ([place, "A field's name holds characters that cannot be written."] unless key.valid_encoding? && !key.match?(/[[:cntrl:]]/))
+      def name(key, place) =
+        ([place, "A field's name holds characters that cannot be written."] unless key.valid_encoding? &&
+          !key.match?(/[[:cntrl:]]/))
 
       def first(found) = found.find(&:itself)
     end

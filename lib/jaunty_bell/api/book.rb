@@ -4,12 +4,14 @@ module JauntyBell
     class Book < Room
       WHOLE = 60 # students up to which a club is shown whole
       WINDOW = 60 # students of the squad at a time
-      BOARD = %i[acute chronic ratio week_change monotony strain].freeze # the figures of LoadSeries that are shown of everybody
+      # The figures of LoadSeries that are shown of everybody
+      BOARD = %i[acute chronic ratio week_change monotony strain].freeze
 
       get "/squad", who: :all do
         ledger = ledger_of(shown_group)
         squad = Answers::Squad.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
-        answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i, count: (params["count"] || WINDOW).to_i)
+        answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i,
+          count: (params["count"] || WINDOW).to_i)
           .merge(group_id: shown_group, groups: people.groups.map { |group| group.slice(:id, :name, :juniors) }))
       end
 
@@ -27,13 +29,15 @@ module JauntyBell
         ledger = ledger_of(group)
         items = ledger.next_class(coming ? coming[:on] : people.today)
         students = ledger.rows.to_h { |row| [row[:id], row[:name]] }
-        answer({group_id: group, coming: coming && Files::ClassJson.line(coming), card_id: coming&.fetch(:card_id), items: items.map { |item| Files::PointerJson.item(item, ledger.names, students) }})
+        answer({group_id: group, coming: coming && Files::ClassJson.line(coming), card_id: coming&.fetch(:card_id),
+          items: items.map { |item| Files::PointerJson.item(item, ledger.names, students) }})
       end
 
       # One more round on a card: a combination of the shelf, or a part that is put there.
       post "/onto-card", who: :coach do
         given = body_given
-        onto = Services::Book::OntoCard.new(club, given["card_id"], id: given["combination_id"], notation: given["notation"])
+        onto = Services::Book::OntoCard.new(club, given["card_id"], id: given["combination_id"],
+          notation: given["notation"])
         answer(onto.put(rung: given["rung"], learned: given["learned"]))
       end
 
@@ -44,8 +48,10 @@ module JauntyBell
         student = student_book
         works = student.works
         read_health("what the heart said in class") if student.hearts.any?
-        answer({since: student.ledger.mondays.first.iso8601, source: Core::Book::ClassWork::SOURCE, total: Files::PointerJson.tally(Core::Book::ClassWork.total(works.map(&:last))),
-          weeks: works_by_week(student, works), hearts: student.hearts.map { |heard| heart(heard) }, hearts_missing: student.hearts_missing})
+        answer({since: student.ledger.mondays.first.iso8601, source: Core::Book::ClassWork::SOURCE,
+          total: Files::PointerJson.tally(Core::Book::ClassWork.total(works.map(&:last))),
+          weeks: works_by_week(student, works), hearts: student.hearts.map { |heard| heart(heard) },
+          hearts_missing: student.hearts_missing})
       end
 
       # What was written down in the last classes of a student. What happened at a knock is for coaches.
@@ -54,7 +60,8 @@ module JauntyBell
         rows = club.diary(id).classes
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
         answer(rows.map do |row|
-          row.merge(on: row[:on].iso8601, effort: row[:effort]&.merge(effort: row[:effort][:effort].to_f), knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
+          row.merge(on: row[:on].iso8601, effort: row[:effort]&.merge(effort: row[:effort][:effort].to_f),
+            knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
             broke: row[:broke].map { |each| each.slice(:name, :at, :times) })
         end)
       end
@@ -77,14 +84,17 @@ module JauntyBell
       get "/students/:id/marks", who: :all do
         people.student(id)
         answer(club.diary(id).marks(params["combination"]).map do |row|
-          row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title).merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
+          row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title)
+            .merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
         end)
       end
 
       # What was put right. Why a hold was a mistake is for coaches.
       get "/students/:id/corrections", who: :all do
         people.student(id)
-        answer(record.corrections.map { |row| row.merge(at: row[:at].utc.iso8601, reason: (assistant? && row[:what] == "holds") ? "" : row[:reason]) })
+        answer(record.corrections.map { |row|
+          row.merge(at: row[:at].utc.iso8601, reason: (assistant? && row[:what] == "holds") ? "" : row[:reason])
+        })
       end
 
       # A session elsewhere, an effort told later, or a day of rest.
@@ -93,7 +103,8 @@ module JauntyBell
         people.student(id)
         effort = Core::Book::Effort.new(given[:effort], given[:minutes])
         day = past_day(given[:on])
-        record.add_effort(id: given[:id], on: day, effort: effort.rating, minutes: effort.minutes, title: given[:title], estimated: given[:estimated] || false)
+        record.add_effort(id: given[:id], on: day, effort: effort.rating, minutes: effort.minutes,
+          title: given[:title], estimated: given[:estimated] || false)
         answer({id: given[:id]}, status: 201)
       end
 
@@ -136,7 +147,8 @@ module JauntyBell
       def page
         read_health("what they are held back from") if student_book.ledger.holds.any?
         coming = classes.next_of_group(student_book.student[:group_id], Clock.now)
-        Answers::Student.new(student_book, reading, group_names).to_h.merge(coming: coming && Files::ClassJson.line(coming))
+        Answers::Student.new(student_book, reading, group_names).to_h
+          .merge(coming: coming && Files::ClassJson.line(coming))
       end
 
       def record = club.record(id)
@@ -144,7 +156,9 @@ module JauntyBell
       def past_day(text)
         raise Core::InvalidInput.new("Say on which day it was.", path: "on") unless text
         day = Date.iso8601(text)
-        raise Core::InvalidInput.new("This day is still to come: write a session down when it has been.", path: "on") if day > people.today
+        if day > people.today
+          raise Core::InvalidInput.new("This day is still to come: write a session down when it has been.", path: "on")
+        end
         day
       end
 
@@ -161,27 +175,33 @@ module JauntyBell
 
       def board_row(ledger, id)
         row, series = ledger.row(id), ledger.series(id)
-        {id: id, name: row[:name], group_name: group_names[row[:group_id]], weeks: Files::PointerJson.weeks(ledger.weeks(id)), days_known: series.known_of_28(ledger.today),
+        {id: id, name: row[:name], group_name: group_names[row[:group_id]],
+         weeks: Files::PointerJson.weeks(ledger.weeks(id)), days_known: series.known_of_28(ledger.today),
          figures: BOARD.map { |figure| Files::PointerJson.figure(series.public_send(figure, ledger.today)) },
-         estimated: ledger.sessions(id).estimated((ledger.today - 27)..ledger.today), pointers: ledger.pointers(id).map { |pointer| Files::PointerJson.of(pointer) }}
+         estimated: ledger.sessions(id).estimated((ledger.today - 27)..ledger.today),
+         pointers: ledger.pointers(id).map { |pointer| Files::PointerJson.of(pointer) }}
       end
 
       def works_by_week(student, works)
         by_week = works.group_by { |on, _, _| Core::Weeks.monday(on) }
         student.ledger.mondays.map do |monday|
           tally = Core::Book::ClassWork.total(by_week.fetch(monday, []).map(&:last))
-          {monday: monday.iso8601, strikes: tally.strikes.round, hands: tally.hand.values.sum.round, legs: tally.leg.values.sum.round, impacts: tally.impacts.round, contact: tally.contact, head: tally.head, hard: tally.rounds["hard"].to_i}
+          {monday: monday.iso8601, strikes: tally.strikes.round, hands: tally.hand.values.sum.round,
+           legs: tally.leg.values.sum.round, impacts: tally.impacts.round, contact: tally.contact, head: tally.head,
+           hard: tally.rounds["hard"].to_i}
         end
       end
 
       def heart(heard)
         figures = %i[banister by_reading edwards].to_h { |kind| [kind, Files::PointerJson.figure(heard[kind])] }
-        heard.slice(:title, :rest, :most, :rounds).merge(on: heard[:on].iso8601, step_s: Core::Book::HeartRate::STEP, **figures)
+        heard.slice(:title, :rest, :most, :rounds).merge(on: heard[:on].iso8601,
+          step_s: Core::Book::HeartRate::STEP, **figures)
       end
 
       def span(student, from, to)
         span = student.span(Date.iso8601(from)..Date.iso8601(to))
-        {from: span.days.first.iso8601, to: span.days.last.iso8601, figures: span.figures.values.map { |figure| Files::PointerJson.figure(figure) }}
+        {from: span.days.first.iso8601, to: span.days.last.iso8601,
+         figures: span.figures.values.map { |figure| Files::PointerJson.figure(figure) }}
       end
     end
   end

@@ -15,7 +15,8 @@ module JauntyBell
 
       post "/classes", who: :coach do
         card = cards.find(body_given["card_id"])
-        rows = classes.schedule(body_given["ids"], at: body_given["at"], card_id: card[:id], group_id: body_given["group_id"], coach_id: people.coach_id(body_given["coach_id"]),
+        rows = classes.schedule(body_given["ids"], at: body_given["at"], card_id: card[:id],
+          group_id: body_given["group_id"], coach_id: people.coach_id(body_given["coach_id"]),
           room: body_given["room"], title: card[:name], minutes: body_given["minutes"] || card[:minutes])
         around(rows, status: 201)
       end
@@ -25,7 +26,9 @@ module JauntyBell
       put "/classes/:id", who: :coach do
         facts = body_given.slice("at", "room", "minutes").transform_keys(&:to_sym)
         facts[:coach_id] = people.coach_id(body_given["coach_id"]) if body_given.key?("coach_id")
-        facts.update(card_id: body_given["card_id"], title: cards.find(body_given["card_id"])[:name]) if body_given["card_id"]
+        if body_given["card_id"]
+          facts.update(card_id: body_given["card_id"], title: cards.find(body_given["card_id"])[:name])
+        end
         around([classes.change(id, following: body_given["following"], **facts)])
       end
 
@@ -43,13 +46,15 @@ module JauntyBell
         group = people.groups.find { |row| row[:id] == id } || raise(Store::Missing, "This group is not in your club.")
         content_type "text/calendar; charset=utf-8"
         attached(group[:name], "ics")
-        Files::ClassesIcal.of(classes.of_group(id, Clock.now - FILE_BACK * DAY, Clock.now + FILE_AHEAD * DAY), club: people.club, group: group)
+        Files::ClassesIcal.of(classes.of_group(id, Clock.now - FILE_BACK * DAY, Clock.now + FILE_AHEAD * DAY),
+          club: people.club, group: group)
       end
 
       private
 
       def listed(rows, status: 200)
-        answer({classes: rows.map { |row| Files::ClassJson.line(row) }, clashes: Core::Calendar.clashes(rows).map(&:to_h)}, status: status)
+        answer({classes: rows.map { |row| Files::ClassJson.line(row) },
+          clashes: Core::Calendar.clashes(rows).map(&:to_h)}, status: status)
       end
 
       # What has just been changed, with all that stands on the days around it: a clash shows at once.

@@ -13,7 +13,8 @@ module JauntyBell
 
       # What "make it fit" would change; nothing is saved.
       post "/fits", who: :all do
-        fit = Core::Card::Fit.new(drafted, minutes: body_given["limit_minutes"] || body_given["minutes"], load: body_given["limit_load"])
+        fit = Core::Card::Fit.new(drafted, minutes: body_given["limit_minutes"] || body_given["minutes"],
+          load: body_given["limit_load"])
         answer(proposed(drafted, fit.blocks, fit.minutes).merge(possible: fit.possible?, reason: fit.reason))
       end
 
@@ -33,7 +34,8 @@ module JauntyBell
       get("/cards", who: :all) { answer(cards.of_kind(params["kind"] || "cards").map { |row| line(row) }) }
 
       post "/cards", who: :coach do
-        answer(shown(cards.add(id: body_given["id"], **checked, **body_given.slice("template", "parent_id", "variant").transform_keys(&:to_sym))), status: 201)
+        answer(shown(cards.add(id: body_given["id"], **checked,
+          **body_given.slice("template", "parent_id", "variant").transform_keys(&:to_sym))), status: 201)
       end
 
       get("/cards/:id", who: :all) { answer(shown(cards.find(id))) }
@@ -50,14 +52,19 @@ module JauntyBell
         answer(shown(cards.template(id, version: body_given["version"], template: body_given["template"])))
       end
 
-      get("/cards/:id/versions", who: :all) { answer(cards.versions(id).map { |row| row.merge(saved_at: row[:saved_at].utc.iso8601) }) }
+      get("/cards/:id/versions", who: :all) do
+        answer(cards.versions(id).map { |row| row.merge(saved_at: row[:saved_at].utc.iso8601) })
+      end
 
-      get("/cards/:id/versions/:version", who: :all) { answer(cards.version(id, Integer(params["version"])).slice(:version, :name, :minutes, :blocks)) }
+      get("/cards/:id/versions/:version", who: :all) do
+        answer(cards.version(id, Integer(params["version"])).slice(:version, :name, :minutes, :blocks))
+      end
 
       private
 
       def drafted
-        @drafted ||= plans.plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"], students: body_given["students"]).then { |plan| plan.with(before: saved(plan)) }
+        @drafted ||= plans.plan(body_given["blocks"], body_given["minutes"], group: body_given["group_id"],
+          students: body_given["students"]).then { |plan| plan.with(before: saved(plan)) }
       end
 
       # The card as it was saved last, for those who say which it is; nil where it is gone, or was never.
@@ -70,14 +77,16 @@ module JauntyBell
 
       def proposed(before, blocks, minutes)
         after = before.with(blocks: blocks, minutes: minutes, before: before)
-        {minutes: minutes, blocks: Core::Card::Data.data(blocks), changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
+        {minutes: minutes, blocks: Core::Card::Data.data(blocks),
+         changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
          sums: Files::CardSumsJson.new(after).to_h}
       end
 
       # What is stored, looked over by the core before anything is.
       def checked
         whole = plans.reckoned(body_given["blocks"], body_given["minutes"], plans.size_of(body_given["group_id"]))
-        {name: body_given["name"], level: body_given["level"], group_id: body_given["group_id"], **Core::Card::Data.kept(whole)}
+        {name: body_given["name"], level: body_given["level"], group_id: body_given["group_id"],
+         **Core::Card::Data.kept(whole)}
       end
 
       def line(row)

@@ -1,6 +1,7 @@
 module JauntyBell
   module Api
-    # Students held back, the return after a knock to the head, and what is on file. Assistants see the hold, not the note.
+    # Students held back, the return after a knock to the head, and what is on file. Assistants see the hold, not the
+    # note.
     class Care < Room
       get "/students/:id/holds", who: :all do
         people.student(id)
@@ -11,7 +12,8 @@ module JauntyBell
 
       post "/students/:id/holds", who: :coach do
         given = body_given
-        row = care.add(id: given["id"], student_id: id, matter: given["matter"], blocks: given["blocks"], from: Date.iso8601(given["from"]),
+        row = care.add(id: given["id"], student_id: id, matter: given["matter"], blocks: given["blocks"],
+          from: Date.iso8601(given["from"]),
           to: given["to"] && Date.iso8601(given["to"]), note: given["note"])
         audit.note(id, "held them back: #{row[:matter]}")
         answer(shown(row), status: 201)
@@ -37,7 +39,8 @@ module JauntyBell
       # A step of the staged return.
       post "/holds/:id/steps", who: :coach do
         given = body_given
-        row = returns.step(given["id"], id, step: given["step"], on: Date.iso8601(given["on"]), symptoms: given["symptoms"])
+        row = returns.step(given["id"], id, step: given["step"], on: Date.iso8601(given["on"]),
+          symptoms: given["symptoms"])
         answer(shown(row), status: 201)
       end
 
@@ -55,7 +58,8 @@ module JauntyBell
       # What would go if a student were erased, and what would stay.
       get "/students/:id/held", who: :coach do
         people.student(id)
-        answer({counts: privacy.counts(id).map { |table, rows| {table: table, rows: rows} }, stays: Store::Privacy::STAYS})
+        answer({counts: privacy.counts(id).map { |table, rows| {table: table, rows: rows} },
+          stays: Store::Privacy::STAYS})
       end
 
       # All that is on file about a student, for them.
@@ -73,7 +77,8 @@ module JauntyBell
       put "/students/:id/erased", who: :owner do
         student = people.student(id)
         unless body_given["name"].strip == student[:name]
-          raise Core::InvalidInput.new("Type the name as it stands, \"#{student[:name]}\", to erase them.", path: "name")
+          raise Core::InvalidInput.new("Type the name as it stands, \"#{student[:name]}\", to erase them.",
+            path: "name")
         end
         privacy.erase(id, by: account[:id])
         answer({stays: Store::Privacy::STAYS})
@@ -109,7 +114,8 @@ module JauntyBell
         back, given = returns.of(row), care.clearance(row[:id])
         {reached: back.reached, steps: Core::Care::Return::STEPS.map(&:to_h),
          taken: care.steps(row[:id]).map { |step| step.merge(on: step[:on].iso8601) }, earliest: back.earliest.iso8601,
-         stand_down: back.stand_down, clearance: given && {by: given[:by], on: given[:on].iso8601, coach: given[:coach]},
+         stand_down: back.stand_down,
+         clearance: given && {by: given[:by], on: given[:on].iso8601, coach: given[:coach]},
          missing: back.missing(today)}
       end
     end

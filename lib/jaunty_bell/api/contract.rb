@@ -7,7 +7,9 @@ module JauntyBell
         "exclusiveMinimum" => ->(error) { "must be more than #{error.schemer_error["schema"]["exclusiveMinimum"]}." },
         "maximum" => ->(error) { "must be #{error.schemer_error["schema"]["maximum"]} or less." },
         "minLength" => ->(_) { "must not be empty." },
-        "pattern" => ->(error) { (error.schemer_error["schema"]["pattern"] == "\\S") ? "must not be blank." : "is not written as it should be." },
+        "pattern" => ->(error) {
+          (error.schemer_error["schema"]["pattern"] == "\\S") ? "must not be blank." : "is not written as it should be."
+        },
         "maxLength" => ->(error) { "must be at most #{error.schemer_error["schema"]["maxLength"]} characters." },
         "maxItems" => ->(error) { "must be at most #{error.schemer_error["schema"]["maxItems"]} long." },
         "enum" => ->(error) { "must be one of #{error.schemer_error["schema"]["enum"].compact.join(", ")}." },
@@ -23,7 +25,8 @@ module JauntyBell
       end
 
       def call(env)
-        request = Rack::Request.new(env.merge("SCRIPT_NAME" => "", "PATH_INFO" => env["SCRIPT_NAME"] + env["PATH_INFO"]))
+        request = Rack::Request.new(env.merge("SCRIPT_NAME" => "",
+          "PATH_INFO" => env["SCRIPT_NAME"] + env["PATH_INFO"]))
         validated = @definition.validate_request(request)
         return refusal(validated.error) if validated.error
         env[OpenapiFirst::REQUEST] = validated
@@ -43,7 +46,10 @@ module JauntyBell
 
       def errors(failure)
         return [{message: failure.exception_message}] if failure.errors.to_a.empty?
-        failure.errors.first(20).map { |error| {path: path(error), message: "#{path(error).split("/").last&.tr("_", " ")&.capitalize} #{sentence(error)}".strip} }
+        failure.errors.first(20).map do |error|
+          {path: path(error),
+           message: "#{path(error).split("/").last&.tr("_", " ")&.capitalize} #{sentence(error)}".strip}
+        end
       end
 
       def path(error)

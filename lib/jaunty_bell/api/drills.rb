@@ -34,7 +34,8 @@ module JauntyBell
 
       def pool_ids(row) = row[:pool].map { |each| each[:combination_id] }
 
-      def shown(row, meanings = combinations.meanings(pool_ids(row))) = Files::DrillJson.new(row, meanings, reading, school.settings).to_h
+      def shown(row, meanings = combinations.meanings(pool_ids(row))) =
+        Files::DrillJson.new(row, meanings, reading, school.settings).to_h
     end
   end
 end

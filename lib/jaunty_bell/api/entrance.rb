@@ -7,8 +7,11 @@ module JauntyBell
     # only of those that are named (JAUNTY_PROXIES); a name of ours is one of JAUNTY_HOSTS, or where we listen, or a
     # bare address, which nobody can point elsewhere.
     class Entrance
-      CLAIMS = %w[HTTP_X_FORWARDED_FOR HTTP_X_FORWARDED_HOST HTTP_X_FORWARDED_PORT HTTP_X_FORWARDED_PROTO HTTP_X_FORWARDED_SCHEME HTTP_X_FORWARDED_SSL HTTP_FORWARDED HTTP_CLIENT_IP HTTP_X_REAL_IP].freeze
+      CLAIMS = %w[HTTP_X_FORWARDED_FOR HTTP_X_FORWARDED_HOST HTTP_X_FORWARDED_PORT HTTP_X_FORWARDED_PROTO
+        HTTP_X_FORWARDED_SCHEME HTTP_X_FORWARDED_SSL HTTP_FORWARDED HTTP_CLIENT_IP HTTP_X_REAL_IP].freeze
       METHODS = %w[GET HEAD POST PUT DELETE OPTIONS].freeze
+      UNREADABLE = [ArgumentError, RangeError, EncodingError, Rack::QueryParser::QueryLimitError,
+        Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError].freeze
       LOCAL = %w[localhost 127.0.0.1 [::1]].freeze
 
       def initialize(app, hosts: Settings.hosts, proxies: Settings.proxies, https: Settings.https?)
@@ -19,9 +22,16 @@ module JauntyBell
       end
 
       def call(env)
-        return Errors.response(501, "This server does not know the method #{env["REQUEST_METHOD"].to_s[0, 20].inspect}.") unless METHODS.include?(env["REQUEST_METHOD"])
-        return Errors.response(404, "There is nothing at this address.") unless plain?(env["PATH_INFO"]) && readable?(env["QUERY_STRING"])
-        return Errors.response(421, "This server does not answer to that name: add it to JAUNTY_HOSTS.") unless ours?(env["HTTP_HOST"].to_s)
+        unless METHODS.include?(env["REQUEST_METHOD"])
+          return Errors.response(501,
+            "This server does not know the method #{env["REQUEST_METHOD"].to_s[0, 20].inspect}.")
+        end
+        unless plain?(env["PATH_INFO"]) && readable?(env["QUERY_STRING"])
+          return Errors.response(404, "There is nothing at this address.")
+        end
+        unless ours?(env["HTTP_HOST"].to_s)
+          return Errors.response(421, "This server does not answer to that name: add it to JAUNTY_HOSTS.")
+        end
         believe(env)
         @app.call(env)
       end
@@ -40,8 +50,9 @@ module JauntyBell
       # Parameters that are text, in number and depth that somebody could mean.
       def readable?(query)
         text = Rack::Utils.parse_query(query).flatten(2).compact
-        text.all? { |each| each.dup.force_encoding(Encoding::UTF_8).valid_encoding? && !each.match?(/[[:cntrl:]]/) } && !query.match?(/%0[0ad]/i)
-      rescue ArgumentError, RangeError, EncodingError, Rack::QueryParser::QueryLimitError, Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError
+        text.all? { |each| each.dup.force_encoding(Encoding::UTF_8).valid_encoding? && !each.match?(/[[:cntrl:]]/) } &&
+          !query.match?(/%0[0ad]/i)
+      rescue *UNREADABLE
         false
       end
 

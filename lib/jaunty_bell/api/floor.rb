@@ -10,17 +10,20 @@ module JauntyBell
 
       get "/classes", who: :all do
         from = Clock.now - LATELY
-        answer(classes.between(from, from + (params["days"] || LISTED).to_i * DAY).map { |row| Files::ClassJson.line(row) })
+        answer(classes.between(from, from + (params["days"] || LISTED).to_i * DAY)
+          .map { |row| Files::ClassJson.line(row) })
       end
 
       # Everybody who may come, and their groups.
       get "/people", who: :all do
-        answer({groups: people.groups.map { |group| group.slice(:id, :name, :juniors) }, students: Files::StudentJson.all(people)})
+        answer({groups: people.groups.map { |group| group.slice(:id, :name, :juniors) },
+          students: Files::StudentJson.all(people)})
       end
 
       post "/classes", who: :all do
         card = cards.find(body_given["card_id"])
-        opened = classes.open(id: body_given["id"], card_id: card[:id], group_id: body_given["group_id"], coach_id: account[:id],
+        opened = classes.open(id: body_given["id"], card_id: card[:id], group_id: body_given["group_id"],
+          coach_id: account[:id],
           title: card[:name], minutes: card[:minutes], starts_at: Clock.now)
         answer(shown(opened), status: 201)
       end
@@ -28,7 +31,9 @@ module JauntyBell
       get("/classes/:id", who: :all) { answer(shown(classes.find(id))) }
 
       post "/classes/:id/facts", who: :all do
-        facts = body_given.to_h { |table, list| [table.to_sym, list.map { |fact| fact.is_a?(String) ? fact : fact.transform_keys(&:to_sym) }] }
+        facts = body_given.to_h do |table, list|
+          [table.to_sym, list.map { |fact| fact.is_a?(String) ? fact : fact.transform_keys(&:to_sym) }]
+        end
         answer({new: Services::Floor::Facts.new(club, id).take(facts), now: Clock.now.iso8601(3)})
       end
 

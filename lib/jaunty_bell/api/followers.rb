@@ -6,7 +6,8 @@ module JauntyBell
     # on the
     # wall keeps no thread busy. They live in this process; one process serves a club.
     class Followers
-      HEAD = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: no-store\r\nconnection: close\r\nx-accel-buffering: no\r\n\r\nretry: 1000\n\n"
+      HEAD = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: no-store\r\nconnection: " \
+        "close\r\nx-accel-buffering: no\r\n\r\nretry: 1000\n\n"
       BEAT = 2 # seconds between signs of life, by which a screen knows whether it is still in touch
       LOOKED_AFTER = 5 # beats between two looks whether whoever follows is still signed in
       MOST = 20 # screens of one class

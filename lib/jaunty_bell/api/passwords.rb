@@ -5,20 +5,30 @@ module JauntyBell
       LEAST = 10 # characters
       MOST = 200
       DIFFERENT = 5 # characters that are not alike
-      GUESSED = %w[password passwort passw0rd qwerty qwertz letmein welcome boxing kickboxing admin iloveyou sunshine football].freeze
-      RUNS = %w[01234567890123456789 98765432109876543210 abcdefghijklmnopqrstuvwxyz qwertyuiop qwertzuiop asdfghjkl].freeze
+      GUESSED = %w[password passwort passw0rd qwerty qwertz letmein welcome boxing kickboxing admin iloveyou sunshine
+        football].freeze
+      RUNS = %w[01234567890123456789 98765432109876543210 abcdefghijklmnopqrstuvwxyz qwertyuiop qwertzuiop
+        asdfghjkl].freeze
 
       # Why a password will not do, or nil. `about` are words that anybody may know of whoever it is: email, name, club.
       def self.refusal(password, about: [])
         return "A password has from #{LEAST} to #{MOST} characters." unless password.length.between?(LEAST, MOST)
         plain = password.downcase
-        return "This is too easily guessed: use at least #{DIFFERENT} different characters." if plain.chars.uniq.size < DIFFERENT
+        if plain.chars.uniq.size < DIFFERENT
+          return "This is too easily guessed: use at least #{DIFFERENT} different characters."
+        end
         left = (GUESSED + known(about)).reduce(plain) { |text, word| text.gsub(word, "") }
-        return "This is too easily guessed: it is little more than a word everybody tries, or your own name or email." if left.gsub(/[^[:alnum:]]/, "").length < LEAST / 2
-        "This is too easily guessed: it is a run of keys." if RUNS.any? { |run| (run * 2).include?(plain.gsub(/[^[:alnum:]]/, "")[0, LEAST]) }
+        if left.gsub(/[^[:alnum:]]/, "").length < LEAST / 2
+          return "This is too easily guessed: it is little more than a word everybody tries, or your own name or email."
+        end
+        if RUNS.any? { |run| (run * 2).include?(plain.gsub(/[^[:alnum:]]/, "")[0, LEAST]) }
+          "This is too easily guessed: it is a run of keys."
+        end
       end
 
-      def self.known(about) = about.compact.flat_map { |text| [text.downcase, *text.downcase.split(/[^[:alnum:]]+/)] }.select { |word| word.length > 3 }.uniq.sort_by { |word| -word.length }
+      def self.known(about) =
+        about.compact.flat_map { |text| [text.downcase, *text.downcase.split(/[^[:alnum:]]+/)] }
+          .select { |word| word.length > 3 }.uniq.sort_by { |word| -word.length }
       private_class_method :known
     end
   end

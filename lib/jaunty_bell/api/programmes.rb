@@ -2,7 +2,9 @@ module JauntyBell
   module Api
     # Programmes: what a group should come to own, the plans made of it, and the classes that come of a plan.
     class Programmes < Room
-      get("/?", who: :all) { answer(programmes.lines(archived: params["archived"] == "true").map { |row| Answers::Programme.line(row) }) }
+      get("/?", who: :all) do
+        answer(programmes.lines(archived: params["archived"] == "true").map { |row| Answers::Programme.line(row) })
+      end
 
       post "/?", who: :coach do
         row = {id: body_given["id"], group_id: body_given["group_id"], **facts}
@@ -18,14 +20,17 @@ module JauntyBell
       end
 
       put "/:id/archived", who: :coach do
-        answer(Answers::Programme.line_of(programmes.archive(id, revision: body_given["revision"], archived: body_given["archived"])))
+        answer(Answers::Programme.line_of(programmes.archive(id, revision: body_given["revision"],
+          archived: body_given["archived"])))
       end
 
       # The same for another group or another time: goals and limits go with it, pins and holidays stay behind.
       post "/:id/copies", who: :coach do
         row = programmes.find(id)
-        settings = row[:settings].merge("start" => body_given["start"], "holidays" => [], "pins" => [], "not_before" => [], "never" => [])
-        copy = {id: body_given["id"], group_id: body_given["group_id"], name: body_given["name"], template_id: row[:template_id], settings: settings}
+        settings = row[:settings].merge("start" => body_given["start"], "holidays" => [], "pins" => [],
+          "not_before" => [], "never" => [])
+        copy = {id: body_given["id"], group_id: body_given["group_id"], name: body_given["name"],
+                template_id: row[:template_id], settings: settings}
         checked(copy)
         answer(whole(programmes.add(**copy)), status: 201)
       end
@@ -67,18 +72,22 @@ module JauntyBell
 
       def key = [club_id, id]
 
-      def facts = {name: body_given["name"].strip, template_id: body_given["template_id"], settings: body_given["settings"]}
+      def facts =
+        {name: body_given["name"].strip, template_id: body_given["template_id"], settings: body_given["settings"]}
 
       def shown(row) = whole(row)
 
       # Raises InvalidInput where the settings are out of reason, or name what there is not.
       def checked(row)
         settings = row[:settings]
-        named = %w[goals pins not_before never].to_h { |list| [list, settings.fetch(list, []).map { |each| each["combination_id"].to_s.downcase }] }
+        named = %w[goals pins not_before never].to_h do |list|
+          [list, settings.fetch(list, []).map { |each| each["combination_id"].to_s.downcase }]
+        end
         there = combinations.by_id(named.values.flatten.uniq).keys
         named.each do |list, ids|
           missing = ids.index { |each| !there.include?(each) } or next
-          raise Core::InvalidInput.new("This combination is not on your club's shelf.", path: "settings/#{list}/#{missing}/combination_id")
+          raise Core::InvalidInput.new("This combination is not on your club's shelf.",
+            path: "settings/#{list}/#{missing}/combination_id")
         end
         book_of(row).programme
       end
@@ -87,10 +96,13 @@ module JauntyBell
 
       def whole(row)
         view = book_of(row)
-        audit.note_all(view.learners.reject { |learner| learner.held_back.empty? }.map(&:id), "read in a plan what they are held back from")
+        audit.note_all(view.learners.reject { |learner| learner.held_back.empty? }.map(&:id),
+          "read in a plan what they are held back from")
         proposed = programmes.proposed(row[:id])
-        Answers::Programme.new(row, view, plan: view.in_force, proposed: proposed, moves: proposed ? view.moves(proposed) : [], history: programmes.history(row[:id]),
-          classes: classes.between((view.start - 1).to_time, (view.start + 7 * 13).to_time).select { |each| each[:group_id] == row[:group_id] }).to_h
+        Answers::Programme.new(row, view, plan: view.in_force, proposed: proposed,
+          moves: proposed ? view.moves(proposed) : [], history: programmes.history(row[:id]),
+          classes: classes.between((view.start - 1).to_time, (view.start + 7 * 13).to_time)
+            .select { |each| each[:group_id] == row[:group_id] }).to_h
       end
 
       def begin_plan(row, plan_id, seed)

@@ -8,7 +8,8 @@ module JauntyBell
         read = Files::Intake.new(given["kind"], given["text"], columns: given["columns"])
         intake = Store::Intake.new(db, club_id, given["kind"], today: people.today, account_id: account[:id])
         lines = intake.checked(read.lines)
-        answer({heading: read.heading, fields: read.fields.map { |field| {id: field.id, needed: field.needed} }, columns: read.columns, missing: read.missing, good: lines.count { |line| line.problem.nil? },
+        answer({heading: read.heading, fields: read.fields.map { |field| {id: field.id, needed: field.needed} },
+          columns: read.columns, missing: read.missing, good: lines.count { |line| line.problem.nil? },
           bad: lines.count(&:problem), lines: shown_lines(lines), kept: kept(intake, lines, given["keep"])})
       end
 
@@ -18,7 +19,8 @@ module JauntyBell
         student = db.transaction(savepoint: true) do
           group = given[:group]&.transform_keys(&:to_sym)
           people.add_group(id: given[:group_id], **group.slice(:name, :juniors)) if group
-          people.add(**given.slice(:id, :name, :group_id, :stance, :level), trains_elsewhere: given[:trains_elsewhere] || false)
+          people.add(**given.slice(:id, :name, :group_id, :stance, :level),
+            trains_elsewhere: given[:trains_elsewhere] || false)
         end
         answer({id: student[:id]}, status: 201)
       end
@@ -41,7 +43,9 @@ module JauntyBell
       MOST_SHOWN = 200
 
       # Lines with problems come first, so that none is hidden behind the good ones.
-      def shown_lines(lines) = lines.partition(&:problem).flatten.first(MOST_SHOWN).map { |line| {number: line.number, cells: line.cells.first(20), problem: line.problem} }
+      def shown_lines(lines) =
+        lines.partition(&:problem).flatten.first(MOST_SHOWN)
+          .map { |line| {number: line.number, cells: line.cells.first(20), problem: line.problem} }
 
       def kept(intake, lines, keep)
         return 0 if keep == "look" || (keep == "all" && lines.any?(&:problem))

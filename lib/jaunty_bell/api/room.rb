@@ -16,7 +16,8 @@ module JauntyBell
       #   coach    coaches and the owner, who change what is planned and kept
       #   owner    the owner of the club
       WHO = {anybody: nil, all: %w[owner coach assistant], coach: %w[owner coach], owner: %w[owner]}.freeze
-      REFUSALS = {coach: "Only a coach can do this; ask one of yours.", owner: "Only the owner of the club can do this."}.freeze
+      REFUSALS = {coach: "Only a coach can do this; ask one of yours.",
+                  owner: "Only the owner of the club can do this."}.freeze
 
       extend Forwardable
 
@@ -51,7 +52,11 @@ module JauntyBell
       error(Store::Missing) { |e| halt Errors.response(404, e.message) }
       error(Store::Conflict) { |e| halt Errors.response(409, e.message, path: e.path) }
       error(Store::Stale) { |e| halt Errors.response(409, e.message, current: shown(e.current)) }
-      error(*Store::UNREACHABLE) { halt Errors.response(503, "The club's database cannot be reached at the moment. Try once more in a minute; what you typed is still here.") }
+      error(*Store::UNREACHABLE) do
+        halt Errors.response(503,
+          "The club's database cannot be reached at the moment. Try once more in a minute; what you typed is " \
+          "still here.")
+      end
       error(Sequel::InvalidValue) { halt Errors.response(422, UNKEEPABLE) }
       error(Sequel::DatabaseError) do |e|
         halt Errors.response(422, UNKEEPABLE) if Store.unkeepable?(e)
@@ -83,7 +88,8 @@ module JauntyBell
       # The club as whoever asks works with it (Services::Club).
       def club = @club ||= Services::Club.new(db, account.fetch(:club_id), account)
 
-      def_delegators :club, :people, :school, :combinations, :drills, :cards, :classes, :care, :book, :programmes, :plans, :masteries, :audit, :reading,
+      def_delegators :club, :people, :school, :combinations, :drills, :cards, :classes, :care, :book, :programmes,
+        :plans, :masteries, :audit, :reading,
         :group_names, :assistant?
 
       def club_id = club.id
@@ -103,7 +109,8 @@ module JauntyBell
         JSON.generate(data)
       end
 
-      # Answers with a file of this name: "Tuesday's hands" becomes "tuesday-s-hands.pdf"; other scripts stay as they are written, with a plain name beside.
+      # Answers with a file of this name: "Tuesday's hands" becomes "tuesday-s-hands.pdf"; other scripts stay as they
+      # are written, with a plain name beside.
       def attached(name, extension)
         own = name.unicode_normalize(:nfkc).downcase.gsub(/[^[:alnum:]]+/, "-").delete_prefix("-").delete_suffix("-")
         plain = own.unicode_normalize(:nfkd).gsub(/[^a-z0-9-]/, "").delete_prefix("-").delete_suffix("-")

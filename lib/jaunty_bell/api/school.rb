@@ -26,7 +26,8 @@ module JauntyBell
       post "/techniques", who: :coach do
         given = body_given
         name = given["name"].strip.downcase
-        entry = {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name}, **given.except("name")}
+        entry = {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name},
+                 **given.except("name")}
         db.transaction do
           school.add_technique(entry)
           speak(entry)
@@ -58,13 +59,21 @@ module JauntyBell
 
       def shown
         uses = school.uses
-        {settings: school.settings.to_h, problems: school.problems, choices: Core::Lexicon::School.choices, my_numbering: account[:numbering],
-         numberings: school.numberings.map { |numbering| {id: numbering.id, name: numbering.name, numbers: numbers(numbering)} },
-         own_techniques: school.own_techniques.map { |entry| {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"], used_in: uses.fetch(entry["id"], [])} }}
+        {settings: school.settings.to_h, problems: school.problems, choices: Core::Lexicon::School.choices,
+         my_numbering: account[:numbering],
+         numberings: school.numberings.map { |numbering|
+           {id: numbering.id, name: numbering.name, numbers: numbers(numbering)}
+         },
+         own_techniques: school.own_techniques.map { |entry|
+           {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"],
+            used_in: uses.fetch(entry["id"], [])}
+         }}
       end
 
       def numbers(numbering)
-        numbering.entries.map { |digit, entry| {digit: digit, technique: entry.technique.id, side: entry.side, level: entry.level} }
+        numbering.entries.map do |digit, entry|
+          {digit: digit, technique: entry.technique.id, side: entry.side, level: entry.level}
+        end
       end
     end
   end

@@ -13,23 +13,29 @@ module JauntyBell
       INTERFACE = File.join(Settings.root, "web/dist")
 
       # {where under /api => the room}
-      ROOMS = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/card" => Card, "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
+      ROOMS = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/card" => Card, "/paper" => Paper,
+               "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
                "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School}.freeze
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 
-      # `secret` signs the sessions; `https` marks cookies secure. `around_api` may wrap the API (tests check responses there).
+      # `secret` signs the sessions; `https` marks cookies secure. `around_api` may wrap the API (tests check responses
+      # there).
       def self.build(db, secret:, https: false, around_api: nil)
         api = api(db)
         api = around_api.call(api) if around_api
         accounts = Accounts.for(db)
         interface = Interface.new(INTERFACE)
         Rack::Builder.app do
-          use Rack::Deflater, sync: false, if: ->(_env, _status, headers, _body) { headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/") }
+          use Rack::Deflater, sync: false,
+            if: ->(_env, _status, headers, _body) {
+              headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/")
+            }
           use Headers
           use Rack::ContentLength
           use Entrance, https: https
-          use Rack::Session::Cookie, key: "jaunty_bell", secrets: secret, same_site: :strict, httponly: true, secure: https, expire_after: Accounts::LONGEST
+          use Rack::Session::Cookie, key: "jaunty_bell", secrets: secret, same_site: :strict, httponly: true,
+            secure: https, expire_after: Accounts::LONGEST
           use Throttle.middleware
           use Rack::Protection::HttpOrigin
           use Body

@@ -7,7 +7,8 @@ module JauntyBell
         here = people.club
         following = classes.next_of_group(nil, Clock.now)
         answer({account: account.slice(:name, :email, :role),
-          club: {id: here[:id], name: here[:name], time_zone: here[:time_zone], today: people.today.iso8601, numbering: reading.scheme.id},
+          club: {id: here[:id], name: here[:name], time_zone: here[:time_zone], today: people.today.iso8601,
+                 numbering: reading.scheme.id},
           next_class: following && Files::ClassJson.line(following), now: Clock.now.iso8601(3)})
       end
     end

@@ -31,10 +31,12 @@ module JauntyBell
           Throttle.right(who, address)
           return [status, headers, body]
         end
-        field, why = JSON.parse(body.each.to_a.join).values_at("field-error", "error").then { |told, error| told || [nil, error] }
+        field, why = JSON.parse(body.each.to_a.join).values_at("field-error", "error")
+          .then { |told, error| told || [nil, error] }
         Throttle.wrong(who, address) if login || field == "password"
         return Errors.response(401, WRONG, path: "password") if login
-        Errors.response(status, (field == "password") ? "That is not your password now." : "#{why.to_s.delete_suffix(".")}.", path: field)
+        Errors.response(status,
+          (field == "password") ? "That is not your password now." : "#{why.to_s.delete_suffix(".")}.", path: field)
       end
     end
   end

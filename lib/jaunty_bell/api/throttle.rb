@@ -58,8 +58,11 @@ module JauntyBell
         def middleware
           Rack::Attack.cache.store ||= Memory.new
           Rack::Attack.throttle("accounts", limit: REQUESTS, period: 60) { |request| account(request) if api?(request) }
-          Rack::Attack.throttle("strangers", limit: STRANGERS, period: 60) { |request| request.env["REMOTE_ADDR"] if api?(request) && !account(request) }
-          Rack::Attack.throttled_responder = ->(_request) { Errors.response(429, "Too many tries in a short time. Wait a minute.") }
+          Rack::Attack.throttle("strangers", limit: STRANGERS,
+            period: 60) { |request| request.env["REMOTE_ADDR"] if api?(request) && !account(request) }
+          Rack::Attack.throttled_responder = ->(_request) {
+            Errors.response(429, "Too many tries in a short time. Wait a minute.")
+          }
           Rack::Attack
         end
 
@@ -67,7 +70,8 @@ module JauntyBell
         def may_try?(account, address) = count(pair(account, address)) < WRONG && count(place(address)) < WRONG_HERE
 
         # A wrong password.
-        def wrong(account, address) = [pair(account, address), place(address)].each { |key| memory.increment(key, 1, expires_in: PERIOD) }
+        def wrong(account, address) =
+          [pair(account, address), place(address)].each { |key| memory.increment(key, 1, expires_in: PERIOD) }
 
         # The right one: what was wrong before counts no more for this account from here.
         def right(account, address) = memory.delete(pair(account, address))

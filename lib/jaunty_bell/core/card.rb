@@ -5,7 +5,8 @@ module JauntyBell::Core
   module Card
     BLOCKS = ["warm-up", "technique", "bag", "mitts", "pads", "partner", "circuit", "finisher", "cool-down"].freeze
     # What a round of a block is done on, where neither it nor its drill says.
-    USUAL_IMPLEMENT = {"technique" => "air", "bag" => "hanging-bag", "mitts" => "focus-mitts", "pads" => "long-pads", "partner" => "partner"}.freeze
+    USUAL_IMPLEMENT = {"technique" => "air", "bag" => "hanging-bag", "mitts" => "focus-mitts", "pads" => "long-pads",
+                       "partner" => "partner"}.freeze
     SWAPS = ["alone", "even", "every", "round", "n for n"].freeze
     INTENSITIES = %w[touch light medium hard].freeze
     LONGEST_ROUND = 3_600 # seconds
@@ -13,8 +14,8 @@ module JauntyBell::Core
     MOST_ROUNDS = 80
     GRID = 5 # seconds, of what is fitted
 
-    # Something from the shelf by its id and name: `what` is a Bench::Combination or a Bench::Drill, `members` the ids of a
-    # drill's pool.
+    # Something from the shelf by its id and name: `what` is a Bench::Combination or a Bench::Drill, `members` the ids
+    # of a drill's pool.
     Named = Value.of(:id, :name, :what, archived: false, members: [].freeze) do
       # The id of the member of a drill's pool that is drilled at a rung.
       def member_at(rung) = members[what.facts.versions.fetch(rung, 0)]

@@ -1,7 +1,8 @@
 module JauntyBell::Core
   # What can hurt someone, and what stands in its way.
   module Care
-    MATTERS = ["head knock", "hand or wrist", "elbow", "shoulder", "knee or shin", "illness", "pregnancy", "other"].freeze
+    MATTERS = ["head knock", "hand or wrist", "elbow", "shoulder", "knee or shin", "illness", "pregnancy",
+      "other"].freeze
     ADULT = 18 # years
     LIMBS = ["left hand", "right hand", "left leg", "right leg"].freeze
     # By age on a day; where no birthday is known, by the group they train in.

@@ -19,7 +19,9 @@ module JauntyBell::Core
       def initialize(**given)
         optional = self.class::OPTIONAL
         full = optional.empty? ? given : optional.merge(given)
-        raise ArgumentError, "#{self.class.name} needs #{(self.class::REQUIRED - given.keys).join(", ")}" if full.size < size
+        if full.size < size
+          raise ArgumentError, "#{self.class.name} needs #{(self.class::REQUIRED - given.keys).join(", ")}"
+        end
         super(**full)
         freeze
       end

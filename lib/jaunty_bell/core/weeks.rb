@@ -18,7 +18,9 @@ module JauntyBell::Core
     # an array of [Monday, things]. The block gives a thing's Date.
     def self.lay_out(things, first, last)
       by_week = things.group_by { |thing| monday(yield(thing)) }
-      (monday(first)..monday(last)).step(7).map { |start| [start, by_week.fetch(start, []).sort_by { |thing| yield(thing) }] }
+      (monday(first)..monday(last)).step(7).map do |start|
+        [start, by_week.fetch(start, []).sort_by { |thing| yield(thing) }]
+      end
     end
   end
 end

@@ -12,7 +12,8 @@ module JauntyBell
       # Times in seconds, beats as decimals, indexes from 0.
       def to_h
         {canonical: @analysis.canonical, spoken: @analysis.spoken, by_hand: @analysis.by_hand, actions: actions,
-         beats: @analysis.beats.to_f, set_time: @analysis.set_time.to_f.round(6), counts: AnalysisJson.counts(@analysis.counts),
+         beats: @analysis.beats.to_f, set_time: @analysis.set_time.to_f.round(6),
+         counts: AnalysisJson.counts(@analysis.counts),
          findings: findings, complexity: @analysis.complexity.to_f, frames: frames, holder: holder}
       end
 
@@ -30,13 +31,15 @@ module JauntyBell
         links, places = @analysis.links, Core::Bench::Wrap.places(@analysis)
         @analysis.walk.visits.map do |visit|
           action_facts(visit.action).merge(range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
-            beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index], place: place(places[visit.index]))
+            beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index],
+            place: place(places[visit.index]))
         end
       end
 
       # What the holder shows for each action; nil where nothing is hit.
       def holder
-        Core::Bench::HolderMap.of(@analysis.combination, @analysis.reading, @analysis.setting.school).map { |show| show&.to_h }
+        Core::Bench::HolderMap.of(@analysis.combination, @analysis.reading, @analysis.setting.school)
+          .map { |show| show&.to_h }
       end
 
       # Keyframes of the floor picture, times in seconds.
@@ -54,14 +57,18 @@ module JauntyBell
 
       def action_facts(action)
         technique = action.technique
-        {technique: technique.id, family: technique.family, plane: technique.plane, label: @writer.label(action), spoken: @speech.action(action),
-         side: action.side, hand: action.side && @analysis.reading.hand_of(action.side, action.by), level: action.level, by: action.by,
+        {technique: technique.id, family: technique.family, plane: technique.plane, label: @writer.label(action),
+         spoken: @speech.action(action),
+         side: action.side, hand: action.side && @analysis.reading.hand_of(action.side, action.by),
+         level: action.level, by: action.by,
          contact: action.contact?, feint: action.feint, force: action.force, recovery: action.recovery,
-         with: action.with && {technique: action.with.technique.id, family: action.with.technique.family, label: @writer.label(action.with), side: action.with.side}}
+         with: action.with && {technique: action.with.technique.id, family: action.with.technique.family,
+                               label: @writer.label(action.with), side: action.with.side}}
       end
 
       def place(place)
-        {starts: seconds(place.starts), middle: seconds(place.middle), ends: seconds(place.ends), out: place.out, thread: place.thread, mark: place.mark.to_h,
+        {starts: seconds(place.starts), middle: seconds(place.middle), ends: seconds(place.ends), out: place.out,
+         thread: place.thread, mark: place.mark.to_h,
          pin: place.pin && {out: place.pin.first, mark: place.pin.last.to_h}}
       end
 
@@ -70,7 +77,9 @@ module JauntyBell
       def findings
         @analysis.findings.map do |finding|
           {rule: finding.rule, severity: finding.severity, at: finding.at, seam: finding.seam, reason: finding.reason,
-           fixes: finding.mends.map { |mend| {label: mend.label, notation: Core::Bench::Notation.write(mend.combination, @analysis.reading)} }}
+           fixes: finding.mends.map { |mend|
+             {label: mend.label, notation: Core::Bench::Notation.write(mend.combination, @analysis.reading)}
+           }}
         end
       end
     end

@@ -2,8 +2,8 @@ require "json"
 
 module JauntyBell
   module Files
-    # The sounds that are no words, as samples: the same bells, knocks and tones that the browser makes (bells.json is what both
-    # are made from). A brass bell is a few inharmonic partials that die away.
+    # The sounds that are no words, as samples: the same bells, knocks and tones that the browser makes (bells.json is
+    # what both are made from). A brass bell is a few inharmonic partials that die away.
     module Bells
       FACTS = JSON.parse(File.read(File.expand_path("bells.json", __dir__))).freeze
       ATTACK = 0.004 # s
@@ -19,9 +19,13 @@ module JauntyBell
         def tones(kind)
           stroke = FACTS.fetch("stroke")
           bells = FACTS.dig("strokes", kind).to_a.flat_map do |after|
-            stroke["partials"].map { |ratio, share, seconds| [after, stroke["frequency"] * ratio, stroke["loud"] * share, seconds, "sine"] }
+            stroke["partials"].map do |ratio, share, seconds|
+              [after, stroke["frequency"] * ratio, stroke["loud"] * share, seconds, "sine"]
+            end
           end
-          bells + FACTS.dig("tones", kind).to_a.map { |tone| tone.values_at("after", "frequency", "loud", "seconds", "wave") }
+          bells + FACTS.dig("tones", kind).to_a.map { |tone|
+            tone.values_at("after", "frequency", "loud", "seconds", "wave")
+          }
         end
 
         def mixed(tones)
@@ -33,7 +37,10 @@ module JauntyBell
 
         def add(sum, after, frequency, loud, seconds, wave)
           from = (after * Speech::RATE).round
-          (seconds * Speech::RATE).floor.times { |i| sum[from + i] += wave(wave, (frequency * i).fdiv(Speech::RATE)) * loudness(i.fdiv(Speech::RATE), loud, seconds) }
+          (seconds * Speech::RATE).floor.times do |i|
+            sum[from + i] += wave(wave, (frequency * i).fdiv(Speech::RATE)) *
+              loudness(i.fdiv(Speech::RATE), loud, seconds)
+          end
         end
 
         # Up within the attack, then down: both by a constant ratio.

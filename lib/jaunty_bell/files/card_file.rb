@@ -2,32 +2,43 @@ require "json"
 
 module JauntyBell
   module Files
-    # A card as a file that stands alone: docs/schemas/card.schema.json. Rounds name their drill and combination; both are in
-    # the file, combinations as meanings.
+    # A card as a file that stands alone: docs/schemas/card.schema.json. Rounds name their drill and combination; both
+    # are in the file, combinations as meanings.
     module CardFile
       FORMAT = "jaunty-bell/card"
       Read = Core::Value.of(:name, :minutes, :level, :blocks, :combinations, :drills)
       DRILL = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing].freeze
       # Of what a file need not say.
-      USUAL = {rungs: ["count"], tempo: Core::Bench::Pace::TEMPO, pause_s: Core::Bench::Pace::PAUSE, both_sides: false, rest: "still", ladder: "up", breathing: true}.freeze
+      USUAL = {rungs: ["count"], tempo: Core::Bench::Pace::TEMPO, pause_s: Core::Bench::Pace::PAUSE, both_sides: false,
+               rest: "still", ladder: "up", breathing: true}.freeze
       LISTS = %i[rungs kit holder_cues cautions].freeze
 
       class << self
         # From a row of Store::Cards and a Core::Card::Shelf with the rows of its drills.
         def of(card, shelf, reading)
-          names = {"drill_id" => shelf.drills.transform_values(&:name), "combination_id" => shelf.combinations.transform_values(&:name)}
-          {"format" => FORMAT, "version" => 1, "name" => card[:name], "minutes" => card[:minutes], "level" => card[:level],
-           "blocks" => renamed(card[:blocks]) { |key, id| names.fetch(key).fetch(id) }, "combinations" => combinations(shelf, reading),
-           "drills" => shelf.drills.values.map { |named| drill_data(shelf.drill_row(named.id)) { |id| shelf.pool_names.fetch(id) } }}
+          names = {"drill_id" => shelf.drills.transform_values(&:name),
+                   "combination_id" => shelf.combinations.transform_values(&:name)}
+          {"format" => FORMAT, "version" => 1, "name" => card[:name], "minutes" => card[:minutes],
+           "level" => card[:level],
+           "blocks" => renamed(card[:blocks]) { |key, id| names.fetch(key).fetch(id) },
+           "combinations" => combinations(shelf, reading),
+           "drills" => shelf.drills.values.map { |named|
+             drill_data(shelf.drill_row(named.id)) { |id| shelf.pool_names.fetch(id) }
+           }}
         end
 
-        # A Read, its blocks naming drills and combinations by name. Raises Core::InvalidInput for what is no card of ours.
+        # A Read, its blocks naming drills and combinations by name. Raises Core::InvalidInput for what is no card of
+        # ours.
         def read(text, reading)
           data = JSON.parse(text)
           ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1]
           raise Core::InvalidInput.new("This is JSON, but no card of ours.", path: "text") unless ours
-          meanings = data.fetch("combinations").to_h { |entry| [entry.fetch("name"), Core::Bench::Combination.from_data(entry.fetch("meaning"), reading.lexicon)] }
-          Read.new(name: data.fetch("name"), minutes: data.fetch("minutes"), level: data["level"], blocks: data.fetch("blocks"), combinations: meanings, drills: data.fetch("drills").map { |facts| drill_facts(facts) })
+          meanings = data.fetch("combinations").to_h do |entry|
+            [entry.fetch("name"), Core::Bench::Combination.from_data(entry.fetch("meaning"), reading.lexicon)]
+          end
+          Read.new(name: data.fetch("name"), minutes: data.fetch("minutes"), level: data["level"],
+            blocks: data.fetch("blocks"), combinations: meanings,
+            drills: data.fetch("drills").map { |facts| drill_facts(facts) })
         rescue JSON::ParserError
           raise Core::InvalidInput.new("This cannot be read as JSON.", path: "text")
         rescue KeyError, TypeError, NoMethodError => e
@@ -36,10 +47,15 @@ module JauntyBell
 
         # A Core::Card::Plan from a Read, with nothing but the file.
         def plan(read, company)
-          combinations = read.combinations.to_h { |name, meaning| [name, Core::Card::Named.new(id: name, name: name, what: meaning)] }
-          rows = read.drills.map { |facts| {id: facts[:name], **facts, pool: facts[:pool].map { |each| {combination_id: each[:combination], **each} }} }
+          combinations = read.combinations.to_h do |name, meaning|
+            [name, Core::Card::Named.new(id: name, name: name, what: meaning)]
+          end
+          rows = read.drills.map do |facts|
+            {id: facts[:name], **facts, pool: facts[:pool].map { |each| {combination_id: each[:combination], **each} }}
+          end
           named = Core::Card::Shelf.of(rows, {}, read.combinations)
-          Core::Card::Plan.new(Core::Card::Data.blocks(read.blocks, Core::Card::Shelf.new(named.drills, combinations)), minutes: read.minutes, company: company)
+          Core::Card::Plan.new(Core::Card::Data.blocks(read.blocks, Core::Card::Shelf.new(named.drills, combinations)),
+            minutes: read.minutes, company: company)
         rescue KeyError => e
           raise Core::InvalidInput.new("Something is missing in this card: #{e.message}.", path: "text")
         end
@@ -47,7 +63,9 @@ module JauntyBell
         # A drill as the file holds it; the block gives the name of a combination's id.
         def drill_data(row)
           plain = DRILL.to_h { |key| [key.to_s, row[key].is_a?(BigDecimal) ? row[key].to_f : row[key]] }
-          pool = row[:pool].map { |each| {"combination" => yield(each[:combination_id]), "at_rungs" => each[:at_rungs].to_a} }
+          pool = row[:pool].map do |each|
+            {"combination" => yield(each[:combination_id]), "at_rungs" => each[:at_rungs].to_a}
+          end
           plain.merge(LISTS.to_h { |key| [key.to_s, row[key]&.to_a] }, "pool" => pool)
         end
 
@@ -56,17 +74,23 @@ module JauntyBell
         # Back: facts as Store::Drills takes them, the pool by the names of its combinations.
         def drill_facts(data)
           facts = (DRILL + LISTS).to_h { |key| [key, data[key.to_s].nil? ? USUAL[key] : data[key.to_s]] }
-          facts.merge(pool: data.fetch("pool").map { |each| {combination: each.fetch("combination"), at_rungs: each["at_rungs"].to_a} })
+          facts.merge(pool: data.fetch("pool").map { |each|
+            {combination: each.fetch("combination"), at_rungs: each["at_rungs"].to_a}
+          })
         end
 
         def renamed(blocks)
           blocks.map do |block|
-            block.merge("rounds" => block["rounds"].map { |round| round.to_h { |key, value| [key, (key.end_with?("_id") && value) ? yield(key, value) : value] } })
+            block.merge("rounds" => block["rounds"].map { |round|
+              round.to_h { |key, value| [key, (key.end_with?("_id") && value) ? yield(key, value) : value] }
+            })
           end
         end
 
         def combinations(shelf, reading)
-          shelf.meanings.map { |name, meaning| {"name" => name, "notation" => Core::Bench::Notation.write(meaning, reading), "meaning" => meaning.to_data} }
+          shelf.meanings.map do |name, meaning|
+            {"name" => name, "notation" => Core::Bench::Notation.write(meaning, reading), "meaning" => meaning.to_data}
+          end
         end
       end
     end

@@ -15,7 +15,10 @@ module JauntyBell
 
       # Runs with the repeats of a round taken together: [[run, how many], …].
       def entries
-        @plan.runs.chunk_while { |one, two| one.round && [one.block, one.round] == [two.block, two.round] || (one.step && two.step && one.block == two.block) }
+        @plan.runs.chunk_while { |one, two|
+          one.round && [one.block, one.round] == [two.block, two.round] ||
+            (one.step && two.step && one.block == two.block)
+        }
           .map { |runs| [runs.first, runs.size] }
       end
 
@@ -23,7 +26,8 @@ module JauntyBell
 
       # What the Bench says of the combination drilled.
       def analysis(task)
-        (@analyses ||= {})[task] ||= Core::Bench::Analysis.new(task.combination, reading: @plan.company.reading, setting: task.setting, tempo: task.tempo, pause: task.pause)
+        (@analyses ||= {})[task] ||= Core::Bench::Analysis.new(task.combination, reading: @plan.company.reading,
+          setting: task.setting, tempo: task.tempo, pause: task.pause)
       end
 
       def written(task) = analysis(task).canonical
@@ -33,13 +37,15 @@ module JauntyBell
       # "pairs, change every 0:30"
       def sharing(task)
         round = task.round
-        {"alone" => nil, "even" => "pairs, change at half time", "every" => "pairs, change every #{clock(round.every.to_i)}", "round" => "pairs, change with the round",
+        {"alone" => nil, "even" => "pairs, change at half time",
+         "every" => "pairs, change every #{clock(round.every.to_i)}", "round" => "pairs, change with the round",
          "n for n" => "pairs, #{round.every} for #{round.every}"}.fetch(round.swap)
       end
 
       def wrap(pdf, task, at:, width:, half:)
         return unless task.strikes?
-        drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis(task)), analysis(task).set_time, width: width, half: half)
+        drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis(task)), analysis(task).set_time,
+          width: width, half: half)
         pdf.svg(drawing.to_s, at: at, width: width, enable_web_requests: false)
       end
     end

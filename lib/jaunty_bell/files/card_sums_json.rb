@@ -10,30 +10,37 @@ module JauntyBell
       end
 
       def to_h
-        {total: @plan.total, over: @plan.over, planned_load: @plan.planned_load.to_f.round(3), mean_effort: @plan.mean_effort.to_f.round(3),
-         rounds: rounds, runs: runs, counts: counts(@plan.counts), share: share(@plan.share), trio: @plan.trio_share && share(@plan.trio_share),
+        {total: @plan.total, over: @plan.over, planned_load: @plan.planned_load.to_f.round(3),
+         mean_effort: @plan.mean_effort.to_f.round(3),
+         rounds: rounds, runs: runs, counts: counts(@plan.counts), share: share(@plan.share),
+         trio: @plan.trio_share && share(@plan.trio_share),
          students: @plan.company.students, circuits: circuits, findings: findings, kit: KitJson.of(@plan)}
       end
 
       # Counts of a mean student in whole numbers.
-      def counts(counts) = counts.to_h.transform_values { |value| value.is_a?(Hash) ? value.transform_values(&:round) : value.round }
+      def counts(counts) =
+        counts.to_h.transform_values { |value| value.is_a?(Hash) ? value.transform_values(&:round) : value.round }
 
       # What the checks say, each with the labels of its mends.
       def findings
         @plan.findings.map do |finding|
-          {rule: finding.rule, severity: finding.severity, at: finding.at, reason: finding.reason, details: finding.details, mends: finding.mends.map(&:label)}
+          {rule: finding.rule, severity: finding.severity, at: finding.at, reason: finding.reason,
+           details: finding.details, mends: finding.mends.map(&:label)}
         end
       end
 
       private
 
-      # What each round as written comes to, repeats together; nil where nobody strikes. A circuit's stations have theirs.
+      # What each round as written comes to, repeats together; nil where nobody strikes. A circuit's stations have
+      # theirs.
       def rounds
         @plan.tasks.map do |at, task|
           work = @plan.work(task)
           share = @plan.once(work, :shown) { Core::Card::Share.mean(work.shares) }.times(task.round.repeat)
-          {at: at, what: what(task), implement: task.implement&.id, manner: task.manner, work: work.seconds, counting: work.counting, strikes: task.strikes? && share.strikes.round,
-           sets: task.strikes? && share.sets.round, hard: task.hard?, combination_id: task.combination_id, kit: task.kit, phases: phases(work)}
+          {at: at, what: what(task), implement: task.implement&.id, manner: task.manner, work: work.seconds,
+           counting: work.counting, strikes: task.strikes? && share.strikes.round,
+           sets: task.strikes? && share.sets.round, hard: task.hard?, combination_id: task.combination_id,
+           kit: task.kit, phases: phases(work)}
         end
       end
 
@@ -43,17 +50,21 @@ module JauntyBell
 
       def runs
         @plan.runs.map do |run|
-          {at: [run.block, run.round].compact, title: run.title, from: run.from, change: run.change, explain: run.explain, bell: run.bell, to: run.bell_end,
+          {at: [run.block, run.round].compact, title: run.title, from: run.from, change: run.change,
+           explain: run.explain, bell: run.bell, to: run.bell_end,
            rest: run.rest, effort: run.effort.to_f, active: run.active}
         end
       end
 
-      def share(share) = SECONDS.to_h { |member| [member, share[member].to_f.round(1)] }.merge(strikes: share.strikes.round, sets: share.sets.round, impacts: share.impacts.round)
+      def share(share) =
+        SECONDS.to_h { |member| [member, share[member].to_f.round(1)] }
+          .merge(strikes: share.strikes.round, sets: share.sets.round, impacts: share.impacts.round)
 
       def circuits
         @plan.blocks.each_index.select { |b| @plan.blocks[b].circuit? }.map do |b|
           rotation = @plan.circuit(@plan.blocks[b])
-          {block: b, groups: rotation.groups, places: rotation.places, table: rotation.table, steps: rotation.steps, waits: rotation.waits}
+          {block: b, groups: rotation.groups, places: rotation.places, table: rotation.table, steps: rotation.steps,
+           waits: rotation.waits}
         end
       end
     end

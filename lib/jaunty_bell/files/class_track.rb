@@ -1,7 +1,7 @@
 module JauntyBell
   module Files
-    # A whole class as one WAV, for a hall with only a speaker: the cue sheet from first bell to last, as it runs when nobody
-    # touches it. Made second by second as it is sent: an hour is a hundred megabytes, most of it silence.
+    # A whole class as one WAV, for a hall with only a speaker: the cue sheet from first bell to last, as it runs when
+    # nobody touches it. Made second by second as it is sent: an hour is a hundred megabytes, most of it silence.
     #
     #   ClassTrack.new(sheet).each { |bytes| file.write(bytes) }
     class ClassTrack
@@ -39,7 +39,9 @@ module JauntyBell
         @sheet.segments.flat_map do |segment|
           begun = start
           start += segment.duration
-          segment.cues.map { |cue| [(begun + cue.at) * Speech::RATE / 1000, cue.say.any? ? spoken(cue.say) : Bells.samples(cue.kind)] }
+          segment.cues.map do |cue|
+            [(begun + cue.at) * Speech::RATE / 1000, cue.say.any? ? spoken(cue.say) : Bells.samples(cue.kind)]
+          end
         end.reject { |_, list| list.empty? }.sort_by(&:first)
       end
 
@@ -48,7 +50,8 @@ module JauntyBell
         words.flat_map.with_index { |word, i| (i.zero? ? [] : gap) + clip(word) }
       end
 
-      def clip(word) = (@clips ||= {})[word] ||= Wave.samples(@own[word] || File.binread(File.join(SHIPPED, Speech.file(word))))
+      def clip(word) =
+        (@clips ||= {})[word] ||= Wave.samples(@own[word] || File.binread(File.join(SHIPPED, Speech.file(word))))
 
       def mixed(sounding, from, count)
         sum = Array.new(count, 0)

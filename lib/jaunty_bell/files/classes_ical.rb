@@ -2,8 +2,8 @@ require "icalendar"
 
 module JauntyBell
   module Files
-    # A group's classes as iCalendar (RFC 5545): ids that stay, a SEQUENCE that rises with every change, called-off classes
-    # marked CANCELLED rather than left out, so that a calendar that has them takes them out.
+    # A group's classes as iCalendar (RFC 5545): ids that stay, a SEQUENCE that rises with every change, called-off
+    # classes marked CANCELLED rather than left out, so that a calendar that has them takes them out.
     module ClassesIcal
       # `rows` of Store::Classes, times in UTC; `club` and `group` their rows.
       def self.of(rows, club:, group:)

@@ -10,7 +10,8 @@ module JauntyBell
       def self.of(rows, reading)
         {format: FORMAT, version: 1, combinations: rows.map { |row|
           meaning = Core::Bench::Combination.from_data(row[:meaning], reading.lexicon)
-          {name: row[:name], tags: row[:tags].to_a, notation: Core::Bench::Notation.write(meaning, reading), meaning: meaning.to_data}
+          {name: row[:name], tags: row[:tags].to_a, notation: Core::Bench::Notation.write(meaning, reading),
+           meaning: meaning.to_data}
         }}
       end
 
@@ -18,7 +19,8 @@ module JauntyBell
       # Raises Core::InvalidInput for what is no export of ours.
       def self.read(text, reading, taken: [])
         data = JSON.parse(text)
-        ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1] && data["combinations"].is_a?(Array)
+        ours = data.is_a?(Hash) && data.values_at("format", "version") == [FORMAT, 1] &&
+          data["combinations"].is_a?(Array)
         raise Core::InvalidInput.new("This is JSON, but no list of combinations of ours.", path: "text") unless ours
         CombinationList.few_enough(data["combinations"].size)
         names = taken.to_set
@@ -31,10 +33,14 @@ module JauntyBell
         name = entry.is_a?(Hash) ? entry["name"].to_s : ""
         combination = Core::Bench::Combination.from_data(entry.fetch("meaning"), reading.lexicon)
         notation = Core::Bench::Notation.write(combination, reading)
-        raise Core::InvalidInput, "This entry holds something that cannot be written." unless Core::Bench::Notation.read(notation, reading) == combination
-        CombinationList.kept(CombinationList::Line.new(number: number, name: name, notation: notation, tags: Array(entry["tags"]).map(&:to_s), combination: combination), names)
+        unless Core::Bench::Notation.read(notation, reading) == combination
+          raise Core::InvalidInput, "This entry holds something that cannot be written."
+        end
+        CombinationList.kept(CombinationList::Line.new(number: number, name: name, notation: notation,
+          tags: Array(entry["tags"]).map(&:to_s), combination: combination), names)
       rescue Core::InvalidInput, KeyError, NoMethodError, TypeError => e
-        CombinationList::Line.new(number: number, name: name, notation: "", problem: e.is_a?(Core::InvalidInput) ? e.message : "This entry has no meaning that can be read.")
+        CombinationList::Line.new(number: number, name: name, notation: "",
+          problem: e.is_a?(Core::InvalidInput) ? e.message : "This entry has no meaning that can be read.")
       end
       private_class_method :line
     end

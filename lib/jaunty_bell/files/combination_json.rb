@@ -4,10 +4,13 @@ module JauntyBell
     module CombinationJson
       # From a row of Store::Combinations and the reading it is shown in.
       def self.of(row, reading)
-        analysis = Core::Bench::Analysis.new(Core::Bench::Combination.from_data(row[:meaning], reading.lexicon), reading: reading)
+        analysis = Core::Bench::Analysis.new(Core::Bench::Combination.from_data(row[:meaning], reading.lexicon),
+          reading: reading)
         shown = AnalysisJson.new(analysis)
-        {id: row[:id], name: row[:name], notation: analysis.canonical, spoken: analysis.spoken, complexity: row[:complexity].to_f, level: Core::Bench::Complexity.level(row[:complexity]),
-         tags: row[:tags].to_a, origin_id: row[:origin_id], version: row[:version], archived: !row[:archived_at].nil?, actions: shown.actions, beats: analysis.beats.to_f,
+        {id: row[:id], name: row[:name], notation: analysis.canonical, spoken: analysis.spoken,
+         complexity: row[:complexity].to_f, level: Core::Bench::Complexity.level(row[:complexity]),
+         tags: row[:tags].to_a, origin_id: row[:origin_id], version: row[:version], archived: !row[:archived_at].nil?,
+         actions: shown.actions, beats: analysis.beats.to_f,
          set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes}
       end
     end

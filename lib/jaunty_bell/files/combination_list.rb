@@ -1,7 +1,7 @@
 module JauntyBell
   module Files
-    # A plain-text list of combinations, one a line: "Ticket punch: 1-2-3b-2 #mitts #basic". The name and the tags may be
-    # left out; a line that begins with # is a comment.
+    # A plain-text list of combinations, one a line: "Ticket punch: 1-2-3b-2 #mitts #basic". The name and the tags may
+    # be left out; a line that begins with # is a comment.
     module CombinationList
       Line = Core::Value.of(:number, :name, :notation, tags: [], combination: nil, problem: nil)
 
@@ -21,13 +21,16 @@ module JauntyBell
 
       # Raises Core::InvalidInput for a list that is too long.
       def self.few_enough(size)
-        raise Core::InvalidInput.new("The list has #{size} lines: send at most #{MOST} at once.", path: "text") if size > MOST
+        if size > MOST
+          raise Core::InvalidInput.new("The list has #{size} lines: send at most #{MOST} at once.", path: "text")
+        end
       end
 
       # The list of rows (Store::Combinations) as text, in the reading's numbering.
       def self.write(rows, reading)
         rows.map do |row|
-          text = Core::Bench::Notation.write(Core::Bench::Combination.from_data(row[:meaning], reading.lexicon), reading)
+          text = Core::Bench::Notation.write(Core::Bench::Combination.from_data(row[:meaning],
+            reading.lexicon), reading)
           [row[:name] + ": " + text, *row[:tags].to_a.map { |tag| "##{tag.tr(" ", "-")}" }].join(" ") + "\n"
         end.join
       end

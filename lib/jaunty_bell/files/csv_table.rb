@@ -2,7 +2,8 @@ require "csv"
 
 module JauntyBell
   module Files
-    # A table from a CSV text: its heading, and its rows with the number of their line. Commas, semicolons or tabs, whichever the heading has most of.
+    # A table from a CSV text: its heading, and its rows with the number of their line. Commas, semicolons or tabs,
+    # whichever the heading has most of.
     class CsvTable
       Row = Core::Value.of(:number, :cells)
       MOST_ROWS = 20_000
@@ -12,7 +13,9 @@ module JauntyBell
       # Raises Core::InvalidInput with the line for what is no CSV.
       def initialize(text)
         text = text.delete_prefix("\uFEFF")
-        raise Core::InvalidInput.new("The file is empty: the first line names the columns.", path: "text") if text.strip.empty?
+        if text.strip.empty?
+          raise Core::InvalidInput.new("The file is empty: the first line names the columns.", path: "text")
+        end
         separator = [",", ";", "\t"].max_by { |each| text.lines.first.count(each) }
         lines = CSV.new(text, col_sep: separator, skip_blanks: false, liberal_parsing: true)
         all = []
@@ -21,9 +24,13 @@ module JauntyBell
         end
         @heading = all.first.cells
         @rows = all.drop(1).reject { |row| row.cells.all?(&:empty?) }
-        raise Core::InvalidInput.new("The file has #{@rows.size} rows: send at most #{MOST_ROWS} at once.", path: "text") if @rows.size > MOST_ROWS
+        if @rows.size > MOST_ROWS
+          raise Core::InvalidInput.new("The file has #{@rows.size} rows: send at most #{MOST_ROWS} at once.",
+            path: "text")
+        end
       rescue CSV::MalformedCSVError => e
-        raise Core::InvalidInput.new("Line #{e.line_number} is no CSV: #{e.message.sub(/ in line \d+\.?\z/, "")}.", path: "text")
+        raise Core::InvalidInput.new("Line #{e.line_number} is no CSV: #{e.message.sub(/ in line \d+\.?\z/, "")}.",
+          path: "text")
       end
     end
   end

@@ -2,8 +2,10 @@ module JauntyBell
   module Files
     # How one card differs from another, as sentences for people and as data.
     module DifferenceJson
-      NAMES = {work: "work", rest: "rest", explain: "explaining", rung: "rung", effort: "effort", intensity: "intensity", contact: "contact", swap: "swap",
-               every: "turns", repeat: "times", implement: "on", both_sides: "both sides", tempo: "tempo", pause: "pause", reps: "repetitions",
+      NAMES = {work: "work", rest: "rest", explain: "explaining", rung: "rung", effort: "effort",
+               intensity: "intensity", contact: "contact", swap: "swap",
+               every: "turns", repeat: "times", implement: "on", both_sides: "both sides", tempo: "tempo",
+               pause: "pause", reps: "repetitions",
                beginners: "beginners", ahead: "ahead", title: "title", block: "block", what: "what"}.freeze
       CLOCKED = %i[work rest explain].freeze
 
@@ -11,7 +13,9 @@ module JauntyBell
       def self.of(difference)
         difference.changes.map do |change|
           {kind: change.kind, title: change.title, before: change.before, after: change.after,
-           fields: change.fields.map { |field, (was, is)| {name: NAMES.fetch(field), was: said(field, was), is: said(field, is)} }}
+           fields: change.fields.map { |field, (was, is)|
+             {name: NAMES.fetch(field), was: said(field, was), is: said(field, is)}
+           }}
         end
       end
 

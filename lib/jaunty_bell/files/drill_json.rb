@@ -22,12 +22,15 @@ module JauntyBell
 
       def drawn
         {kit: @drill.usual_kit, holder_cues: @drill.holder_cues, cautions: @drill.cautions, cues: @drill.cues,
-         ladder: (@drill.rungs_of_ladder.map { |step| Core::Bench::Notation.write(step, @reading) } if @row[:manner] == "ladder"), findings: findings}
+         ladder: (@drill.rungs_of_ladder.map { |step| Core::Bench::Notation.write(step, @reading) } if @row[:manner] ==
+         "ladder"), findings: findings}
       end
 
       def findings
         @drill.analyses(reading: @reading, school: @school).flat_map do |analysis|
-          analysis.walk.sorted_findings.map { |finding| {combination: analysis.canonical, rule: finding.rule, severity: finding.severity, reason: finding.reason} }
+          analysis.walk.sorted_findings.map do |finding|
+            {combination: analysis.canonical, rule: finding.rule, severity: finding.severity, reason: finding.reason}
+          end
         end
       end
     end

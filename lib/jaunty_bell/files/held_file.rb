@@ -9,19 +9,28 @@ module JauntyBell
 
       class << self
         # {table => rows} as JSON-ready data.
-        def json(held) = {format: FORMAT, version: 1, **held.transform_values { |rows| rows.map { |row| row.transform_values { |value| plain(value) } } }}
+        def json(held) =
+          {format: FORMAT, version: 1,
+           **held.transform_values { |rows| rows.map { |row| row.transform_values { |value| plain(value) } } }}
 
         # One line for each fact: table, row, column, value.
         def csv(held)
           CSV.generate do |lines|
             lines << %w[table row column value]
-            held.each { |table, rows| rows.each_with_index { |row, i| row.each { |column, value| lines << [table, i + 1, column, Export.written(written(value))] unless value.nil? } } }
+            held.each do |table, rows|
+              rows.each_with_index do |row, i|
+                row.each do |column, value|
+                  lines << [table, i + 1, column, Export.written(written(value))] unless value.nil?
+                end
+              end
+            end
           end
         end
 
         private
 
-        def written(value) = plain(value).then { |plain| (plain.is_a?(String) || plain.is_a?(Numeric)) ? plain : JSON.generate(plain) }
+        def written(value) =
+          plain(value).then { |plain| (plain.is_a?(String) || plain.is_a?(Numeric)) ? plain : JSON.generate(plain) }
 
         def plain(value)
           return value.to_a if value.is_a?(Array)

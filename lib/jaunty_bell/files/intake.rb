@@ -20,12 +20,21 @@ module JauntyBell
       rescue Date::Error
         raise Core::InvalidInput, "\"#{cell}\" is no date: write 2026-11-25 or 25.11.2026"
       end
-      NUMBER = ->(cell) { Float(cell.tr(",", "."), exception: false) || raise(Core::InvalidInput, "\"#{cell}\" is no number") }
-      WHOLE = ->(cell) { Integer(cell, 10, exception: false) || raise(Core::InvalidInput, "\"#{cell}\" is no whole number") }
+      NUMBER = ->(cell) {
+        Float(cell.tr(",", "."), exception: false) || raise(Core::InvalidInput, "\"#{cell}\" is no number")
+      }
+      WHOLE = ->(cell) {
+        Integer(cell, 10, exception: false) || raise(Core::InvalidInput, "\"#{cell}\" is no whole number")
+      }
       YES = lambda do |cell|
-        {"yes" => true, "true" => true, "1" => true, "no" => false, "false" => false, "0" => false}.fetch(cell.downcase) { raise Core::InvalidInput, "\"#{cell}\" is neither yes nor no" }
+        {"yes" => true, "true" => true, "1" => true, "no" => false, "false" => false, "0" => false}
+          .fetch(cell.downcase) { raise Core::InvalidInput, "\"#{cell}\" is neither yes nor no" }
       end
-      def self.one_of(*words) = ->(cell) { words.find { |word| word == cell.downcase } || raise(Core::InvalidInput, "\"#{cell}\" is not one of #{words.join(", ")}") }
+      def self.one_of(*words) =
+        ->(cell) {
+          words.find { |word| word == cell.downcase } || raise(Core::InvalidInput,
+            "\"#{cell}\" is not one of #{words.join(", ")}")
+        }
 
       STUDENT = Field.new(id: "student", names: %w[student name who athlete], read: TEXT)
       ON = Field.new(id: "on", names: %w[on date day], read: DAY)
@@ -34,22 +43,33 @@ module JauntyBell
       RUNGS = Core::Bench::Rungs::ALL
 
       KINDS = {
-        "roster" => [STUDENT, Field.new(id: "group", names: %w[group class squad], read: TEXT), Field.new(id: "stance", names: %w[stance], read: one_of("orthodox", "southpaw", "square"), needed: false),
-          Field.new(id: "level", names: %w[level], read: one_of("foundation", "building", "advanced"), needed: false), Field.new(id: "born_on", names: %w[born_on born birthday], read: DAY, needed: false),
-          Field.new(id: "kg", names: %w[kg weight], read: NUMBER, needed: false), Field.new(id: "emergency_name", names: %w[emergency_name emergency whom_to_call], read: TEXT, needed: false),
-          Field.new(id: "emergency_phone", names: %w[emergency_phone phone], read: TEXT, needed: false), Field.new(id: "guardian", names: %w[guardian parent], read: TEXT, needed: false),
+        "roster" => [STUDENT, Field.new(id: "group", names: %w[group class squad], read: TEXT),
+          Field.new(id: "stance", names: %w[stance], read: one_of("orthodox", "southpaw", "square"), needed: false),
+          Field.new(id: "level", names: %w[level], read: one_of("foundation", "building", "advanced"), needed: false),
+          Field.new(id: "born_on", names: %w[born_on born birthday], read: DAY, needed: false),
+          Field.new(id: "kg", names: %w[kg weight], read: NUMBER, needed: false),
+          Field.new(id: "emergency_name", names: %w[emergency_name emergency whom_to_call], read: TEXT, needed: false),
+          Field.new(id: "emergency_phone", names: %w[emergency_phone phone], read: TEXT, needed: false),
+          Field.new(id: "guardian", names: %w[guardian parent], read: TEXT, needed: false),
           Field.new(id: "elsewhere", names: %w[elsewhere trains_elsewhere], read: YES, needed: false)],
-        "log" => [STUDENT, ON, Field.new(id: "effort", names: %w[effort rpe], read: NUMBER), Field.new(id: "minutes", names: %w[minutes min duration], read: WHOLE),
-          Field.new(id: "title", names: %w[title session what], read: TEXT, needed: false), Field.new(id: "estimated", names: %w[estimated estimate], read: YES, needed: false)],
-        "marks" => [STUDENT, Field.new(id: "combination", names: %w[combination combo], read: TEXT), Field.new(id: "rung", names: %w[rung], read: one_of(*RUNGS)), ON,
-          Field.new(id: "attempted", names: %w[attempted attempts n sets], read: WHOLE), Field.new(id: "clean", names: %w[clean k], read: WHOLE)],
+        "log" => [STUDENT, ON, Field.new(id: "effort", names: %w[effort rpe], read: NUMBER),
+          Field.new(id: "minutes", names: %w[minutes min duration], read: WHOLE),
+          Field.new(id: "title", names: %w[title session what], read: TEXT, needed: false),
+          Field.new(id: "estimated", names: %w[estimated estimate], read: YES, needed: false)],
+        "marks" => [STUDENT, Field.new(id: "combination", names: %w[combination combo], read: TEXT),
+          Field.new(id: "rung", names: %w[rung], read: one_of(*RUNGS)), ON,
+          Field.new(id: "attempted", names: %w[attempted attempts n sets], read: WHOLE),
+          Field.new(id: "clean", names: %w[clean k], read: WHOLE)],
         "heart" => [STUDENT, ON, ROUND, MS, Field.new(id: "beats", names: %w[beats bpm hr heart_rate], read: NUMBER)],
-        "strikes" => [STUDENT, ON, ROUND, MS, Field.new(id: "hand", names: %w[hand side], read: one_of("left", "right")), Field.new(id: "g", names: %w[g peak_g peak], read: NUMBER)]
+        "strikes" => [STUDENT, ON, ROUND, MS,
+          Field.new(id: "hand", names: %w[hand side], read: one_of("left", "right")),
+          Field.new(id: "g", names: %w[g peak_g peak], read: NUMBER)]
       }.freeze
 
       attr_reader :columns, :fields
 
-      # `columns` {field id => index of a column} where the coach has matched them; else by their headings. Raises Core::InvalidInput.
+      # `columns` {field id => index of a column} where the coach has matched them; else by their headings. Raises
+      # Core::InvalidInput.
       def initialize(kind, text, columns: nil)
         @fields = KINDS.fetch(kind)
         @table = CsvTable.new(text)

@@ -19,8 +19,10 @@ module JauntyBell
       def to_h
         solution
         {solved: @solve, sets: @sets, work: @work.to_f, tempo: @tempo.to_f, pause: @pause.to_f, beats: beats.to_f,
-         set_time: Pace.set_time(beats: beats, tempo: @tempo).to_f, fills: Pace.work(beats: beats, sets: [@sets, 1].max, tempo: @tempo, pause: @pause).to_f,
-         strikes: @analysis.counts.strikes * @sets, counts: AnalysisJson.counts(@analysis.counts.times(@sets)), unlikely: unlikely}
+         set_time: Pace.set_time(beats: beats, tempo: @tempo).to_f,
+         fills: Pace.work(beats: beats, sets: [@sets, 1].max, tempo: @tempo, pause: @pause).to_f,
+         strikes: @analysis.counts.strikes * @sets, counts: AnalysisJson.counts(@analysis.counts.times(@sets)),
+         unlikely: unlikely}
       end
 
       private
@@ -46,7 +48,11 @@ module JauntyBell
       def unlikely
         rate = Pace.strike_rate(strikes: @analysis.counts.strikes, sets: @sets, work: @work)
         limit = @analysis.setting.school.likely_strikes_per_second
-        "#{rate.to_f.round(1)} strikes a second for #{@work.to_i} s is unlikely: more than #{limit} for longer than #{Pace::LONG_BURST} s." if rate && rate > limit
+        if rate && rate > limit
+          "#{rate.to_f.round(1)} strikes a second for #{@work.to_i} s is unlikely: more than #{limit} for " \
+            "longer than " \
+            "#{Pace::LONG_BURST} s."
+        end
       end
     end
   end

@@ -12,10 +12,13 @@ module JauntyBell
 
       def to_a
         Core::Bench::Parts.of(@analysis.combination, weak: @weak).map do |part|
-          own = Core::Bench::Analysis.new(part.combination, reading: @analysis.reading, setting: @analysis.setting, tempo: @analysis.tempo, pause: @analysis.pause)
+          own = Core::Bench::Analysis.new(part.combination, reading: @analysis.reading, setting: @analysis.setting,
+            tempo: @analysis.tempo, pause: @analysis.pause)
           round = own.round(ROUND)
-          {kind: part.kind, from: part.from, to: part.to, notation: own.canonical, spoken: own.spoken, beats: own.beats.to_f,
-           set_time: own.set_time.to_f.round(6), strikes: own.counts.strikes, sets: round[:sets], strikes_in_round: round[:counts].strikes}
+          {kind: part.kind, from: part.from, to: part.to, notation: own.canonical, spoken: own.spoken,
+           beats: own.beats.to_f,
+           set_time: own.set_time.to_f.round(6), strikes: own.counts.strikes, sets: round[:sets],
+           strikes_in_round: round[:counts].strikes}
         end
       end
     end

@@ -1,15 +1,19 @@
 module JauntyBell
   module Files
-    # A programme with its combinations and students in one JSON file: what bin/jaunty plan reads. The shape is in docs/formats.md.
+    # A programme with its combinations and students in one JSON file: what bin/jaunty plan reads. The shape is in
+    # docs/formats.md.
     module ProgrammeFile
       class << self
         # A Core::Weeks::Layout and the seed from a file's text. Raises Core::InvalidInput.
         def read(text, reading)
           data = JSON.parse(text)
-          shelf = data.fetch("combinations").to_h { |name, notation| [name, Core::Card::Named.new(id: name, name: name, what: Core::Bench::Notation.read(notation, reading))] }
+          shelf = data.fetch("combinations").to_h do |name, notation|
+            [name, Core::Card::Named.new(id: name, name: name, what: Core::Bench::Notation.read(notation, reading))]
+          end
           today = data.key?("today") ? Core::Weeks.day(data["today"], "today") : Date.iso8601(data.fetch("start"))
           learners = data.fetch("students").each_with_index.map { |student, i| learner(student, i, today) }
-          [Core::Weeks::Layout.new(programme(data), shelf: shelf, learners: learners, today: today, juniors: data.fetch("juniors", false)), data.fetch("seed", 0)]
+          [Core::Weeks::Layout.new(programme(data), shelf: shelf, learners: learners, today: today,
+            juniors: data.fetch("juniors", false)), data.fetch("seed", 0)]
         rescue JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError => e
           raise Core::InvalidInput, "This is no programme: #{e.message.lines.first.strip}"
         end
@@ -20,11 +24,21 @@ module JauntyBell
 
         def learner(student, i, today)
           half_life = student.fetch("half_life", Core::Book::Mastery::HALF_LIFE)
-          known = student.fetch("marks", []).group_by { |mark| [mark.fetch("combination"), mark.fetch("rung")] }.transform_values do |marks|
-            Core::Book::Evidence.of(marks.map { |mark| Core::Book::Mastery::Mark.new(on: Core::Weeks.day(mark.fetch("on"), "students/#{i}/marks"), attempted: mark.fetch("attempted"), clean: mark.fetch("clean")).checked }.select { |mark| mark.on <= today }, half_life: half_life)
+          known = student.fetch("marks", []).group_by { |mark| [mark.fetch("combination"), mark.fetch("rung")] }
+            .transform_values do |marks|
+            Core::Book::Evidence.of(marks.map { |mark|
+              Core::Book::Mastery::Mark.new(on: Core::Weeks.day(mark.fetch("on"), "students/#{i}/marks"),
+                attempted: mark.fetch("attempted"), clean: mark.fetch("clean")).checked
+            }.select { |mark| mark.on <= today }, half_life: half_life)
           end
-          holds = student.fetch("holds", []).map { |hold| Core::Care::Hold.new(matter: hold.fetch("matter", "other"), blocks: hold.fetch("blocks"), from: Core::Weeks.day(hold.fetch("from"), "students/#{i}/holds"), to: hold["until"] && Core::Weeks.day(hold["until"], "students/#{i}/holds")).checked }
-          Core::Weeks::Learner.new(id: student.fetch("name"), name: student.fetch("name"), keen: student.fetch("keen", 0.8), known: known.compact, half_life: half_life, held_back: holds, stance: student.fetch("stance", "orthodox").to_sym)
+          holds = student.fetch("holds", []).map do |hold|
+            Core::Care::Hold.new(matter: hold.fetch("matter", "other"), blocks: hold.fetch("blocks"),
+              from: Core::Weeks.day(hold.fetch("from"), "students/#{i}/holds"),
+              to: hold["until"] && Core::Weeks.day(hold["until"], "students/#{i}/holds")).checked
+          end
+          Core::Weeks::Learner.new(id: student.fetch("name"), name: student.fetch("name"),
+            keen: student.fetch("keen", 0.8), known: known.compact, half_life: half_life, held_back: holds,
+            stance: student.fetch("stance", "orthodox").to_sym)
         end
       end
     end

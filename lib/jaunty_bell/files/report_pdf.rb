@@ -49,8 +49,13 @@ module JauntyBell
         return ["Nothing is on record of these weeks yet."] if trained.empty?
         hours, minutes = trained.sum(&:minutes).divmod(60)
         tally = @report.tally
-        ["You trained #{trained.size} #{(trained.size == 1) ? "time" : "times"}, #{hours} h #{minutes} min in all. On the whole it was #{@report.effort} for you.",
-          ("That was about #{round(tally.strikes)} strikes, worked out from what the classes drilled, and about #{round(tally.impacts)} taken on the pads for others." if tally.strikes.positive?)].compact
+        ["You trained #{trained.size} #{(trained.size == 1) ? "time" : "times"}, #{hours} h #{minutes} min in " \
+          "all. On " \
+          "the whole it was #{@report.effort} for you.",
+          (if tally.strikes.positive?
+             "That was about #{round(tally.strikes)} strikes, worked out from what the classes drilled, and about " \
+          "#{round(tally.impacts)} taken on the pads for others."
+           end)].compact
       end
 
       # To the nearest ten: it is worked out, not counted.
@@ -76,39 +81,59 @@ module JauntyBell
       def own
         owned = @report.highest.select { |_, (_, mastery)| mastery.owned? }
         return ["Nothing is yours yet: it takes clean work on two different days."] if owned.empty?
-        listed(owned.map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}. Your marks vouch for it #{Core::Book::PlainWords.vouched(mastery.due_in)}." })
+        listed(owned.map { |id, (rung, mastery)|
+          "#{named(id)} #{RUNGS.fetch(rung)}. Your marks vouch for it " \
+            "#{Core::Book::PlainWords.vouched(mastery.due_in)}."
+        })
       end
 
       def coming
-        lines = @report.coming.map { |item| NEXT.fetch(item.kind).call(named(item.combination_id), RUNGS.fetch(item.rung), RUNGS[item.above], item.from && named(item.from)) }
-        lines += @report.weak_links.map { |link| "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, slowly, until it is smooth." }
-        lines += @report.highest.filter_map { |id, (rung, mastery)| "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning }
+        lines = @report.coming.map do |item|
+          NEXT.fetch(item.kind).call(named(item.combination_id), RUNGS.fetch(item.rung), RUNGS[item.above],
+            item.from && named(item.from))
+        end
+        lines += @report.weak_links.map { |link|
+          "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, " \
+            "slowly, until " \
+            "it is smooth."
+        }
+        lines += @report.highest.filter_map { |id, (rung, mastery)|
+          "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning
+        }
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
       end
 
       # By the kind of a Core::Book::NextClass item.
       NEXT = {
-        due: ->(name, rung, above, _) { "#{name} #{rung}: have another look at it#{", then try it #{above}" if above}." },
+        due: ->(name, rung, above, _) {
+          "#{name} #{rung}: have another look at it#{", then try it #{above}" if above}."
+        },
         ready: ->(name, rung, _, _) { "#{name}: you are ready to try it #{rung}." },
         new: ->(name, _, _, from) { "#{name}: new to you, and close to #{from}." }
       }.freeze
 
       def care
-        holds = @report.holds.map { |hold| "You are held back for now (#{hold.matter}): #{hold.blocked}. Ask your coach before you do more." }
-        holds + [("You have been away for a while: begin easily." if @report.away), "Drink, warm your legs before hard kicks, and stop when your form goes.",
-          "After any knock to the head stop for the day and tell a coach; a clinician decides when you come back."].compact
+        holds = @report.holds.map do |hold|
+          "You are held back for now (#{hold.matter}): #{hold.blocked}. Ask your coach before you do more."
+        end
+        holds + [("You have been away for a while: begin easily." if @report.away),
+          "Drink, warm your legs before hard kicks, and stop when your form goes.",
+          "After any knock to the head stop for the day and tell a coach; a clinician decides when you come back."]
+          .compact
       end
 
       def named(id) = @report.names.fetch(id)
 
-      RUNGS = {"air" => "in the air", "count" => "to a count", "clock" => "in your own rhythm", "move" => "on the move", "call" => "when it is called", "answer" => "against answers"}.freeze
+      RUNGS = {"air" => "in the air", "count" => "to a count", "clock" => "in your own rhythm",
+               "move" => "on the move", "call" => "when it is called", "answer" => "against answers"}.freeze
 
       def listed(lines) = lines.first(MOST) + ((lines.size > MOST) ? ["… and #{lines.size - MOST} more."] : [])
 
       def foot
         @pdf.move_down 14
         @pdf.fill_color SOFT
-        @pdf.text "Coaches mark what they see and see it differently; this is a hint where to look, not a grade. It advises; local rules and licensed practice decide.", size: 8.5
+        @pdf.text "Coaches mark what they see and see it differently; this is a hint where to look, not a grade. It " \
+          "advises; local rules and licensed practice decide.", size: 8.5
       end
     end
   end

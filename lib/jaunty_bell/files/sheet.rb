@@ -14,7 +14,8 @@ module JauntyBell
 
       def document(**options)
         Prawn::Document.new(info: {Title: @name, Creator: "Jaunty Bell"}, **options).tap do |pdf|
-          pdf.font_families.update("house" => {normal: File.join(FONTS, "Archivo_500Medium.ttf"), bold: File.join(FONTS, "Archivo_800ExtraBold.ttf")})
+          pdf.font_families.update("house" => {normal: File.join(FONTS, "Archivo_500Medium.ttf"),
+                                               bold: File.join(FONTS, "Archivo_800ExtraBold.ttf")})
           pdf.font("house")
           pdf.fill_color INK
         end

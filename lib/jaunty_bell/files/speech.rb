@@ -11,14 +11,18 @@ module JauntyBell
 
       class << self
         # Whether this machine can speak new words.
-        def can? = ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? { |folder| File.executable?(File.join(folder, "espeak-ng")) }
+        def can? =
+          ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? do |folder|
+            File.executable?(File.join(folder, "espeak-ng"))
+          end
 
         # The name of a word's file.
         def file(word) = "#{word.tr(" ", "-")}.wav"
 
         # A word as a WAV file's bytes. Raises an error where espeak-ng fails.
         def speak(word)
-          output, errors, status = Open3.capture3("espeak-ng", "-v", "en-gb", "-s", "185", "-p", "42", "-g", "0", "--stdout", "--", word, binmode: true)
+          output, errors, status = Open3.capture3("espeak-ng", "-v", "en-gb", "-s", "185", "-p", "42", "-g", "0",
+            "--stdout", "--", word, binmode: true)
           raise "espeak-ng could not say \"#{word}\": #{errors}" unless status.success?
           given = output[24, 4].unpack1("V")
           Wave.bytes(leveled(trimmed(resampled(output.byteslice(44..).unpack("s<*"), given))), RATE)

@@ -27,11 +27,14 @@ module JauntyBell
       def room = @pdf.bounds.height - TOP - 28.0
 
       def heading
-        @pdf.text_box @name, at: [0, @pdf.bounds.top], width: @pdf.bounds.width, height: 36, size: 28, style: :bold, overflow: :shrink_to_fit
-        facts = ["#{@plan.minutes} minutes", clock(@plan.total), (Core::Card::Words.many(@plan.company.students, "student") if @plan.company.students)].compact.join("  ·  ")
+        @pdf.text_box @name, at: [0, @pdf.bounds.top], width: @pdf.bounds.width, height: 36, size: 28, style: :bold,
+          overflow: :shrink_to_fit
+        facts = ["#{@plan.minutes} minutes", clock(@plan.total),
+          (Core::Card::Words.many(@plan.company.students, "student") if @plan.company.students)].compact.join("  ·  ")
         @pdf.fill_color SOFT
         @pdf.text_box facts, at: [0, @pdf.bounds.top - 38], width: @pdf.bounds.width * 0.7, height: 16, size: 12
-        @pdf.text_box @club, at: [@pdf.bounds.width * 0.6, @pdf.bounds.top - 38], width: @pdf.bounds.width * 0.4, height: 16, size: 12, align: :right
+        @pdf.text_box @club, at: [@pdf.bounds.width * 0.6, @pdf.bounds.top - 38], width: @pdf.bounds.width * 0.4,
+          height: 16, size: 12, align: :right
         @pdf.fill_color INK
         kit
         rope
@@ -39,12 +42,16 @@ module JauntyBell
 
       def kit
         worn = @plan.tasks.values.flat_map(&:kit).uniq
-        @pdf.text_box "Bring: #{worn.any? ? worn.join(", ") : "nothing"}", at: [0, @pdf.bounds.top - 55], width: @pdf.bounds.width, height: 14, size: 10, overflow: :shrink_to_fit
+        @pdf.text_box "Bring: #{worn.any? ? worn.join(", ") : "nothing"}", at: [0, @pdf.bounds.top - 55],
+          width: @pdf.bounds.width, height: 14, size: 10, overflow: :shrink_to_fit
       end
 
       def rope
         @pdf.stroke_color BRASS
-        [74, 76.5, 79].each { |down| @pdf.line_width(0.7) && @pdf.stroke_line([0, @pdf.bounds.top - down], [@pdf.bounds.width, @pdf.bounds.top - down]) }
+        [74, 76.5, 79].each do |down|
+          @pdf.line_width(0.7) && @pdf.stroke_line([0, @pdf.bounds.top - down],
+            [@pdf.bounds.width, @pdf.bounds.top - down])
+        end
         @pdf.stroke_color SEAM
       end
 
@@ -57,36 +64,47 @@ module JauntyBell
         length = (times > 1) ? "#{times} × #{clock(run.work)}" : clock(run.work)
         lines = pauses(run)
         cell(length, 408, middle + (lines.size * 6.5 + 1) * scale, 119, 19 * scale, style: :bold)
-        lines.each_with_index { |line, i| cell(line, 408, middle - ((lines.size == 1) ? 10 : 5 + i * 11.5) * scale, 119, 9.5 * scale, color: SOFT) }
+        lines.each_with_index do |line, i|
+          cell(line, 408, middle - ((lines.size == 1) ? 10 : 5 + i * 11.5) * scale, 119, 9.5 * scale, color: SOFT)
+        end
         @pdf.stroke_horizontal_line 0, @pdf.bounds.width, at: top - @row
       end
 
       def title(run, times, middle, scale)
         lines = about(run)
-        cell(run.title.sub(/, 1 of \d+\z/, ""), 52, middle + (lines.size * 6.5 - 1) * scale, 192, 15 * scale, style: :bold)
-        lines.each_with_index { |line, i| cell(line, 52, middle - ((lines.size == 1) ? 9 : 4 + i * 11.5) * scale, 192, 9.5 * scale, color: SOFT) }
+        cell(run.title.sub(/, 1 of \d+\z/, ""), 52, middle + (lines.size * 6.5 - 1) * scale, 192,
+          15 * scale, style: :bold)
+        lines.each_with_index do |line, i|
+          cell(line, 52, middle - ((lines.size == 1) ? 9 : 4 + i * 11.5) * scale, 192, 9.5 * scale, color: SOFT)
+        end
       end
 
       # One or two lines under the title: how it is done, and what.
       def about(run)
         block = @plan.blocks[run.block]
         task = run.task
-        return ["#{block.name}: #{Core::Card::Words.many(block.rounds.size, "station")}, #{Core::Card::Words.many(block.laps, "lap")}"] unless task
+        unless task
+          return ["#{block.name}: #{Core::Card::Words.many(block.rounds.size, "station")}, " \
+            "#{Core::Card::Words.many(block.laps, "lap")}"]
+        end
         how = [block.name, (task.round.rung if task.strikes?), sharing(task)].compact
-        what = [(written(task) if task.strikes?), ("beginners: #{task.round.beginners}" if task.round.beginners), ("ahead: #{task.round.ahead}" if task.round.ahead)].compact
+        what = [(written(task) if task.strikes?), ("beginners: #{task.round.beginners}" if task.round.beginners),
+          ("ahead: #{task.round.ahead}" if task.round.ahead)].compact
         [how, what].reject(&:empty?).map { |words| words.join("  ·  ") }
       end
 
       # One or two lines under the length: what comes before the bell, and after.
       def pauses(run)
-        before = [("change #{clock(run.change)}" if run.change.positive?), ("explain #{clock(run.explain)}" if run.explain.positive?)].compact
+        before = [("change #{clock(run.change)}" if run.change.positive?),
+          ("explain #{clock(run.explain)}" if run.explain.positive?)].compact
         after = [("rest #{clock(run.rest)}" if run.rest.positive?), "effort #{run.effort.round}"].compact
         [before, after].reject(&:empty?).map { |words| words.join(" · ") }
       end
 
       def cell(text, left, middle, width, size, color: INK, style: :normal)
         @pdf.fill_color color
-        @pdf.text_box text, at: [left, middle + size * 0.62], width: width, height: size * 1.35, size: size, style: style, overflow: :shrink_to_fit
+        @pdf.text_box text, at: [left, middle + size * 0.62], width: width, height: size * 1.35, size: size,
+          style: style, overflow: :shrink_to_fit
         @pdf.fill_color INK
       end
 

@@ -9,7 +9,8 @@ module JauntyBell
 
       # What stands before so many samples.
       def self.header(count, rate)
-        ["RIFF", 36 + count * 2, "WAVE", "fmt ", 16, 1, 1, rate, rate * 2, 2, 16, "data", count * 2].pack("a4Va4a4VvvVVvva4V")
+        ["RIFF", 36 + count * 2, "WAVE", "fmt ", 16, 1, 1, rate, rate * 2, 2, 16, "data", count * 2]
+          .pack("a4Va4a4VvvVVvva4V")
       end
 
       # The samples of bytes that were made here.

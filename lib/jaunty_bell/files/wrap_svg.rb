@@ -1,9 +1,10 @@
 module JauntyBell
   module Files
-    # The wrap of a combination as SVG for paper: one band, time along it to scale, drawn as Core::Bench::Wrap says. Readable in
-    # grey: the lead side is open, the rear side solid.
+    # The wrap of a combination as SVG for paper: one band, time along it to scale, drawn as Core::Bench::Wrap says.
+    # Readable in grey: the lead side is open, the rear side solid.
     class WrapSvg
-      COLOURS = {"lead" => "#0B6660", "rear" => "#9A3B2B", "defence" => "#4E5A6B", "step" => "#566127", "partner" => "#6B3F69", "ink" => "#20252B", "cloth" => "#FBF6EA", "none" => "none"}.freeze
+      COLOURS = {"lead" => "#0B6660", "rear" => "#9A3B2B", "defence" => "#4E5A6B", "step" => "#566127",
+                 "partner" => "#6B3F69", "ink" => "#20252B", "cloth" => "#FBF6EA", "none" => "none"}.freeze
 
       # `places` as Core::Bench::Wrap gives them, `set_time` in seconds; `width` and `half` (seam to edge) in points.
       def initialize(places, set_time, width:, half:)
@@ -16,7 +17,9 @@ module JauntyBell
       def height = 2 * @half + 4 + (partner? ? @half * 0.7 : 0)
 
       def to_s
-        %(<svg xmlns="http://www.w3.org/2000/svg" width="#{@width}" height="#{height}" viewBox="0 #{-@half - 2} #{@width} #{height}">#{band}#{threads}#{@places.map { |place| placed(place) }.join}</svg>)
+        box = {xmlns: "http://www.w3.org/2000/svg", width: @width, height: height,
+               viewBox: "0 #{-@half - 2} #{@width} #{height}"}
+        tag(:svg, **box) { [band, threads, *@places.map { |place| placed(place) }].join }
       end
 
       private
@@ -29,18 +32,29 @@ module JauntyBell
 
       def y(out) = (out * @half).round(2)
 
-      def band
-        %(<rect x="1" y="#{-@half}" width="#{@width - 2}" height="#{2 * @half}" rx="6" fill="#F8F2E4" stroke="#B9AC92" stroke-width="1"/>) +
-          %(<path d="M4 0H#{@width - 4}" stroke="#B98A2D" stroke-width="1.4" stroke-dasharray="6 5"/>)
+      # One element with its attributes, those that are nil left out; the block gives what stands in it.
+      def tag(name, **attributes)
+        facts = attributes.compact.map { |key, value| %( #{key.to_s.tr("_", "-")}="#{value}") }.join
+        block_given? ? "<#{name}#{facts}>#{yield}</#{name}>" : "<#{name}#{facts}/>"
       end
 
-      DASHES = {slack: %( stroke-dasharray="2 3"), cut: %( stroke-dasharray="6 5")}.freeze
+      def band
+        tag(:rect, x: 1, y: -@half, width: @width - 2, height: 2 * @half, rx: 6, fill: "#F8F2E4", stroke: "#B9AC92",
+          stroke_width: 1) +
+          tag(:path, d: "M4 0H#{@width - 4}", stroke: "#B98A2D", stroke_width: 1.4, stroke_dasharray: "6 5")
+      end
+
+      DASHES = {slack: "2 3", cut: "6 5"}.freeze
 
       def threads
-        @places.each_cons(2).map do |from, to|
-          next unless to.thread
-          %(<path d="M#{x(from)} #{y(from.out)}L#{x(to)} #{y(to.out)}" stroke="#{COLOURS["ink"]}" stroke-width="0.9" fill="none"#{DASHES[to.thread.to_sym]}/>)
+        @places.each_cons(2).select { |_, to| to.thread }.map do |from, to|
+          line([x(from), y(from.out)], [x(to), y(to.out)], width: 0.9, dash: DASHES[to.thread.to_sym])
         end.join
+      end
+
+      def line(from, to, width:, dash: nil)
+        tag(:path, d: "M#{from.join(" ")}L#{to.join(" ")}", stroke: COLOURS["ink"], stroke_width: width, fill: "none",
+          stroke_dasharray: dash)
       end
 
       # Marks shrink where beats are close together.
@@ -53,14 +67,19 @@ module JauntyBell
 
       def placed(place)
         out, with = place.pin
-        pinned = with ? %(<path d="M#{x(place)} #{y(place.out)}L#{x(place)} #{y(out)}" stroke="#{COLOURS["ink"]}" stroke-width="1"/>) + drawn(with, x(place), y(out)) : ""
-        drawn(place.mark, x(place), y(place.out)) + pinned
+        there = drawn(place.mark, x(place), y(place.out))
+        return there unless with
+        there + line([x(place), y(place.out)], [x(place), y(out)], width: 1) + drawn(with, x(place), y(out))
       end
 
       def drawn(mark, x, y)
-        dash = mark.dashed ? %( stroke-dasharray="5 5") : ""
-        turn = mark.turn.empty? ? "" : %( transform="#{mark.turn}")
-        %(<g transform="translate(#{x} #{y}) scale(#{size})"><path d="#{Core::Bench::Wrap::SHAPES.fetch(mark.shape)}" fill="#{COLOURS.fetch(mark.fill)}" stroke="#{COLOURS.fetch(mark.line)}" stroke-width="#{mark.width}" stroke-linejoin="round" stroke-linecap="round"#{dash}#{turn}/></g>)
+        tag(:g, transform: "translate(#{x} #{y}) scale(#{size})") do
+          tag(:path, d: Core::Bench::Wrap::SHAPES.fetch(mark.shape), fill: COLOURS.fetch(mark.fill),
+            stroke: COLOURS.fetch(mark.line),
+            stroke_width: mark.width, stroke_linejoin: "round", stroke_linecap: "round",
+            stroke_dasharray: ("5 5" if mark.dashed),
+            transform: (mark.turn unless mark.turn.empty?))
+        end
       end
     end
   end

@@ -37,22 +37,31 @@ module JauntyBell
 
       private
 
-      DEFAULTS = {seconds: 180, seed: 1, tempo: 140.0, pause: 0.6, fatigue: 0.0, misses: 0.0, noise: 0.0, dropouts: 0.0, rate: 0.0, speed: 1.0, stance: "orthodox"}.freeze
+      DEFAULTS = {seconds: 180, seed: 1, tempo: 140.0, pause: 0.6, fatigue: 0.0, misses: 0.0, noise: 0.0,
+                  dropouts: 0.0, rate: 0.0, speed: 1.0, stance: "orthodox"}.freeze
 
       def options
         OptionParser.new do |parser|
           %i[seconds seed serve].each { |name| parser.on("--#{name} N", Integer) { |value| @given[name] = value } }
-          %i[tempo pause fatigue misses noise dropouts rate speed].each { |name| parser.on("--#{name} X", Float) { |value| @given[name] = value } }
+          %i[tempo pause fatigue misses noise dropouts rate speed]
+            .each { |name| parser.on("--#{name} X", Float) { |value| @given[name] = value } }
           parser.on("--stance S", %w[orthodox southpaw]) { |value| @given[:stance] = value }
-          parser.on("--jump JUMP") { |value| (@given[:jumps] ||= {}).store(*value.split(":", 2).map { |ms| Integer(ms, exception: false) || refuse("--jump is milliseconds and by how many, as 60000:-5000.") }) }
+          parser.on("--jump JUMP") do |value|
+            (@given[:jumps] ||= {}).store(*value.split(":", 2)
+              .map { |ms|
+                Integer(ms, exception: false) || refuse("--jump is milliseconds and by how many, as 60000:-5000.")
+              })
+          end
         end
       end
 
       def strikes
         reading = Core::Bench::Notation::Reading.new(stance: @given[:stance].to_sym)
-        plan = Core::Floor::Review::Planned.of(Core::Bench::Notation.read(argument("the combination"), reading), reading, tempo: @given[:tempo], pause: @given[:pause])
+        plan = Core::Floor::Review::Planned.of(Core::Bench::Notation.read(argument("the combination"), reading),
+          reading, tempo: @given[:tempo], pause: @given[:pause])
         refuse("There is no strike of a hand in this combination.") if plan.hands.empty?
-        StrikeSensor.new(plan, **@given.slice(:fatigue, :misses, :noise, :dropouts), seconds: @given[:seconds], seed: @given[:seed])
+        StrikeSensor.new(plan, **@given.slice(:fatigue, :misses, :noise, :dropouts), seconds: @given[:seconds],
+          seed: @given[:seed])
       end
 
       def heart
@@ -66,7 +75,8 @@ module JauntyBell
 
       def clock
         read = Files::CardFile.read(File.read(argument("the card's file")), Core::Bench::Notation::Reading.new)
-        GymClock.new(Core::Floor::CueSheet.new(Files::CardFile.plan(read, Core::Card::Company.new), seed: @given[:seed]), rate: @given[:rate], jumps: @given[:jumps] || {})
+        GymClock.new(Core::Floor::CueSheet.new(Files::CardFile.plan(read, Core::Card::Company.new),
+          seed: @given[:seed]), rate: @given[:rate], jumps: @given[:jumps] || {})
       rescue SystemCallError => e
         refuse("The card's file cannot be read: #{e.message}")
       end

@@ -1,9 +1,10 @@
 module JauntyBell
   module StandIns
-    # A clock and loudspeaker on the wall of a hall: lines "milliseconds,kind,text" of a cue sheet as they come due, with the
-    # faults such clocks have: it runs a little fast or slow, and may jump.
+    # A clock and loudspeaker on the wall of a hall: lines "milliseconds,kind,text" of a cue sheet as they come due,
+    # with the faults such clocks have: it runs a little fast or slow, and may jump.
     class GymClock
-      # `sheet` a Core::Floor::CueSheet; `rate` seconds gained in a day; `jumps` {ms => ms} by which it is set forward or back.
+      # `sheet` a Core::Floor::CueSheet; `rate` seconds gained in a day; `jumps` {ms => ms} by which it is set forward
+      # or back.
       def initialize(sheet, rate: 0.0, jumps: {})
         @sheet = sheet
         @rate = 1 + rate / 86_400.0

@@ -1,7 +1,7 @@
 module JauntyBell
   module StandIns
-    # A squad that learns, forgets, stays away and has bad evenings, so that plans can be tried on it. Every number here is invented, and measured on
-    # nobody: it is one way a squad could be, not how yours is.
+    # A squad that learns, forgets, stays away and has bad evenings, so that plans can be tried on it. Every number here
+    # is invented, and measured on nobody: it is one way a squad could be, not how yours is.
     #
     #   squad = SimulatedSquad.new({"a" => combination}, size: 12, seed: 7, from: day)
     #   squad.evening(day, [["a", "count", 1]]) # what a coach marks
@@ -12,13 +12,15 @@ module JauntyBell
       Student = Struct.new(:talent, :pace, :memory, :keen, :away)
       Skill = Struct.new(:strength, :lasts, :on)
 
-      HARDER = {"air" => 0.0, "count" => 0.0, "clock" => 0.6, "move" => 1.2, "call" => 1.9, "answer" => 2.6}.freeze # in logits
+      # In logits
+      HARDER = {"air" => 0.0, "count" => 0.0, "clock" => 0.6, "move" => 1.2, "call" => 1.9, "answer" => 2.6}.freeze
       FAMILIAR = 0.3 # of what makes a rung harder, that a class at it takes away
       ABLE = 0.8 # clean, of a student who can
       BAD_EVENING = 0.1 # how often, and by how much it is worse
       WORSE = 0.9
       NEW = 2 # classes in which a combination at a rung is new
-      CROWDED = 0.7 # how much several new things in an evening take from each other: of two each is learned about 60 % as well
+      # How much several new things in an evening take from each other: of two each is learned about 60 % as well
+      CROWDED = 0.7
       LEARNS_FROM = 0.3 # clean share below which nothing is learned
       HELPS = 0.4 # of the strength of what a combination begins or ends with
       SPACED = 5 # days between two classes from which the second makes it last longer
@@ -40,8 +42,8 @@ module JauntyBell
 
       def size = @students.size
 
-      # Who is there does what the places say ([id, rung, times], and with a `top` rung each their own version) and is marked on it; returns how many
-      # were there.
+      # Who is there does what the places say ([id, rung, times], and with a `top` rung each their own version) and is
+      # marked on it; returns how many were there.
       def evening(day, places)
         there = @students.each_index.select { |s| there?(s) }
         @took_place += 1
@@ -56,10 +58,16 @@ module JauntyBell
       end
 
       # Core::Weeks::Learners, known by their marks and by how often they came.
-      def learners = @students.each_index.map { |s| Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}", keen: Core::Weeks::Learner.keen(@came[s], @took_place), known: @known.fetch(s, {}).dup) }
+      def learners =
+        @students.each_index.map do |s|
+          Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}",
+            keen: Core::Weeks::Learner.keen(@came[s], @took_place), known: @known.fetch(s, {}).dup)
+        end
 
       # Core::Weeks::Habits as their marks show them.
-      def habits = Core::Weeks::Cases.new(@marks, ladder: RUNGS.drop(1), bases: bases, half_life: Core::Book::Mastery::HALF_LIFE).habits(drilled: @marks.size, marked: @marks.size)
+      def habits =
+        Core::Weeks::Cases.new(@marks, ladder: RUNGS.drop(1), bases: bases, half_life: Core::Book::Mastery::HALF_LIFE)
+          .habits(drilled: @marks.size, marked: @marks.size)
 
       def owning(id, rung, day) = @students.each_index.count { |s| owns?(s, id, rung, day) }.fdiv(size)
 
@@ -70,8 +78,11 @@ module JauntyBell
 
       # [[student, id, rung, day it falls due], …] of all that is owned by the marks on a day.
       def due(day)
-        @marks.group_by { |mark| mark.values_at(:student_id, :combination_id, :rung) }.filter_map do |(s, id, rung), marks|
-          mastery = Core::Book::Mastery.new(marks.map { |mark| Core::Book::Mastery::Mark.new(**mark.slice(:on, :attempted, :clean)) }, on: day)
+        @marks.group_by { |mark| mark.values_at(:student_id, :combination_id, :rung) }
+          .filter_map do |(s, id, rung), marks|
+          mastery = Core::Book::Mastery.new(marks.map { |mark|
+            Core::Book::Mastery::Mark.new(**mark.slice(:on, :attempted, :clean))
+          }, on: day)
           [s, id, rung, mastery.due_on] if mastery.owned?
         end
       end
@@ -80,7 +91,8 @@ module JauntyBell
         RUNGS.drop(RUNGS.index(rung)).any? do |each|
           known = @known.dig(s, [id, each]) or next
           faded = Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
-          known.days >= Core::Book::Mastery::DAYS_TO_OWN && Core::Book::Mastery.sure?(known.clean * faded, known.rough * faded)
+          known.days >= Core::Book::Mastery::DAYS_TO_OWN && Core::Book::Mastery.sure?(known.clean * faded,
+            known.rough * faded)
         end
       end
       RUNGS = Core::Bench::Rungs::ALL
@@ -88,7 +100,8 @@ module JauntyBell
       private
 
       def student
-        Student.new(normal * 0.6, (0.7 * Math.exp(normal * 0.3)).clamp(0.3, 1.4), @memory * Math.exp(normal * 0.25), @random.rand(0.55..0.95), 0)
+        Student.new(normal * 0.6, (0.7 * Math.exp(normal * 0.3)).clamp(0.3, 1.4), @memory * Math.exp(normal * 0.25),
+          @random.rand(0.55..0.95), 0)
       end
 
       # Box and Muller 1958.
@@ -102,7 +115,8 @@ module JauntyBell
         student.away.zero? && @random.rand < student.keen
       end
 
-      def version(s, id, rung, top, day) = Core::Weeks::Versions.own(rung, RUNGS.drop(1), top: top) { |each| owns?(s, id, each, day) }
+      def version(s, id, rung, top, day) =
+        Core::Weeks::Versions.own(rung, RUNGS.drop(1), top: top) { |each| owns?(s, id, each, day) }
 
       def new?(s, id, rung) = (@known.dig(s, [id, rung])&.days || 0) < NEW
 
@@ -111,7 +125,8 @@ module JauntyBell
         HELPS * (bases[id].filter_map { |base| strength(s, base, day) if @skills.key?([s, base]) }.max || 0.0)
       end
 
-      def bases = @bases ||= Core::Bench::Basis.new(@shelf).then { |basis| @shelf.keys.to_h { |each| [each, basis.of(each)] } }
+      def bases =
+        @bases ||= Core::Bench::Basis.new(@shelf).then { |basis| @shelf.keys.to_h { |each| [each, basis.of(each)] } }
 
       def strength(s, id, day)
         skill = @skills[[s, id]]
@@ -120,7 +135,8 @@ module JauntyBell
 
       def chance(s, id, rung, day, off)
         harder = HARDER[rung] * (1 - [@familiar[[s, id, rung]], 0.8].min)
-        logit = 0.8 + @students[s].talent + strength(s, id, day) + help(s, id, day) - 0.12 * (@shelf[id].actions.size - 2) - harder - off
+        logit = 0.8 + @students[s].talent + strength(s, id, day) + help(s, id, day) -
+          0.12 * (@shelf[id].actions.size - 2) - harder - off
         1 / (1 + Math.exp(-logit))
       end
 
@@ -133,12 +149,14 @@ module JauntyBell
         learn(s, id, rung, times, day, attention * [(clean.fdiv(attempted) - LEARNS_FROM) / (1 - LEARNS_FROM), 0].max)
       end
 
-      # What is learned comes of clean repetitions more than of rough ones; what is met again after some days lasts longer.
+      # What is learned comes of clean repetitions more than of rough ones; what is met again after some days lasts
+      # longer.
       def learn(s, id, rung, times, day, learned)
         skill, now = @skills[[s, id]], strength(s, id, day)
         gap = (day - skill.on).to_i
         lasts = (gap >= SPACED) ? skill.lasts * LASTS_LONGER : skill.lasts
-        @skills[[s, id]] = Skill.new(now + @students[s].pace * learned * times**0.7 * [1 - now / 4.5, 0].max, [lasts, 120.0].min, day)
+        @skills[[s, id]] =
+          Skill.new(now + @students[s].pace * learned * times**0.7 * [1 - now / 4.5, 0].max, [lasts, 120.0].min, day)
         @familiar[[s, id, rung]] += FAMILIAR * learned * times**0.5
       end
 
@@ -149,7 +167,9 @@ module JauntyBell
         @marks << {student_id: s, combination_id: id, rung: rung, on: day, attempted: attempted, clean: clean}
         known ||= Known.new(day, 0.0, 0.0, 0, 0.0, Core::Book::Mastery::HALF_LIFE)
         faded = Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
-        of_student[[id, rung]] = Known.new(day, clean + known.clean * faded, attempted - clean + known.rough * faded, known.days + 1, 1 + known.behind * faded, known.half_life)
+        of_student[[id, rung]] =
+          Known.new(day, clean + known.clean * faded, attempted - clean + known.rough * faded, known.days + 1,
+            1 + known.behind * faded, known.half_life)
       end
     end
   end

@@ -2,9 +2,11 @@ require "socket"
 
 module JauntyBell
   module StandIns
-    # A device's lines over loopback, in the time they happen, as server-sent events that a page of the same machine may read.
+    # A device's lines over loopback, in the time they happen, as server-sent events that a page of the same machine may
+    # read.
     class Stream
-      HEAD = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: no-store\r\naccess-control-allow-origin: *\r\nconnection: close\r\n\r\n"
+      HEAD = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: " \
+        "no-store\r\naccess-control-allow-origin: *\r\nconnection: close\r\n\r\n"
 
       # `lines` begin with their milliseconds; `speed` 1 is the time they happen in.
       def initialize(lines, port:, speed: 1.0)

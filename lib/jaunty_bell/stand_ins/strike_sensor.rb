@@ -7,8 +7,9 @@ module JauntyBell
       FORCE = 28.0 # g, a fresh straight
       EVEN = 0.06 # of an interval, how unevenly a rested student strikes
 
-      # `plan` a Core::Floor::Review::Planned. `fatigue` how much slower and softer the end is than the start (a share), `misses`
-      # the share of strikes that do not happen, `noise` of peaks that were no strike, `dropouts` of strikes not felt.
+      # `plan` a Core::Floor::Review::Planned. `fatigue` how much slower and softer the end is than the start (a share),
+      # `misses` the share of strikes that do not happen, `noise` of peaks that were no strike, `dropouts` of strikes
+      # not felt.
       def initialize(plan, seconds:, seed:, fatigue: 0.0, misses: 0.0, noise: 0.0, dropouts: 0.0)
         @plan = plan
         @seconds = seconds
@@ -47,12 +48,14 @@ module JauntyBell
           next if @random.rand < @misses + @dropouts
           strike(from + time * tired + uneven(time), hand, FORCE / tired)
         end
-        noise = (@random.rand < @noise) ? [strike(from + @plan.times.last.to_f * tired / 2 + 0.05, %i[left right].sample(random: @random), FORCE / 4)] : []
+        noise = (@random.rand < @noise) ? [strike(from + @plan.times.last.to_f * tired / 2 + 0.05,
+          %i[left right].sample(random: @random), FORCE / 4)] : []
         {struck: struck, noise: noise}
       end
 
       def strike(at, hand, force)
-        Core::Floor::Strike.new(at: [(at * 1000).round, 0].max, hand: hand, g: (force * @random.rand(0.8..1.2)).round(1))
+        Core::Floor::Strike.new(at: [(at * 1000).round, 0].max, hand: hand,
+          g: (force * @random.rand(0.8..1.2)).round(1))
       end
 
       def uneven(time) = time.zero? ? 0 : @random.rand(-EVEN..EVEN) * (@plan.times[1] || 0)

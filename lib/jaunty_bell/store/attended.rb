@@ -1,7 +1,7 @@
 module JauntyBell
   module Store
-    # What happened in classes, from the facts of them: when each took place, when each student was there, with whom they
-    # worked. Read once for all that are asked for; five queries.
+    # What happened in classes, from the facts of them: when each took place, when each student was there, with whom
+    # they worked. Read once for all that are asked for; five queries.
     class Attended
       Floor = Core::Floor
 
@@ -18,13 +18,17 @@ module JauntyBell
 
       # Core::Floor::TookPlace
       def took_place(class_id)
-        (@took_place ||= {})[class_id] ||= Floor::TookPlace.new(bells: bells.fetch(class_id, []).map { |row| row.values_at(:at, :running) },
-          runs: runs.fetch(class_id, []).map { |row| row.values_at(:at, :worked_s) }, till: (still_running(class_id) unless ended[class_id]))
+        (@took_place ||= {})[class_id] ||= Floor::TookPlace.new(bells: bells.fetch(class_id, [])
+          .map { |row| row.values_at(:at, :running) },
+          runs: runs.fetch(class_id, []).map { |row| row.values_at(:at, :worked_s) },
+          till: (still_running(class_id) unless ended[class_id]))
       end
 
       # Core::Floor::Presence
       def presence(class_id, student_id)
-        (@presences ||= {})[[class_id, student_id]] ||= Floor::Presence.of(comings: comings.fetch([class_id, student_id], []), goings: goings.fetch([class_id, student_id], []))
+        (@presences ||= {})[[class_id,
+          student_id]] ||= Floor::Presence.of(comings: comings.fetch([class_id, student_id], []),
+            goings: goings.fetch([class_id, student_id], []))
       end
 
       # Ids of who came to a class.
@@ -32,12 +36,15 @@ module JauntyBell
 
       # Core::Floor::Company
       def company(class_id)
-        (@companies ||= {})[class_id] ||= Floor::Company.new(pairings.fetch(class_id, []).map { |row| [row[:at], row[:student_ids].to_a] })
+        (@companies ||= {})[class_id] ||= Floor::Company.new(pairings.fetch(class_id, [])
+          .map { |row| [row[:at], row[:student_ids].to_a] })
       end
 
       # {round => [[from, to], …]} of each round of a class that rang.
       def rang(class_id)
-        runs.fetch(class_id, []).each_with_object(Hash.new { |hash, round| hash[round] = [] }) { |row, found| found[row[:round]] << [row[:at] - row[:worked_s], row[:at]] if row[:worked_s].positive? }
+        runs.fetch(class_id, []).each_with_object(Hash.new { |hash, round| hash[round] = [] }) do |row, found|
+          found[row[:round]] << [row[:at] - row[:worked_s], row[:at]] if row[:worked_s].positive?
+        end
       end
 
       private
@@ -54,11 +61,14 @@ module JauntyBell
 
       def bells = @bells ||= of(:bells).select(:class_id, :at, :running).to_hash_groups(:class_id)
 
-      def runs = @runs ||= of(:round_runs).where(counts: true).select(:class_id, :round, :worked_s, :at).to_hash_groups(:class_id)
+      def runs =
+        @runs ||= of(:round_runs).where(counts: true).select(:class_id, :round, :worked_s, :at)
+          .to_hash_groups(:class_id)
 
       def ended = @ended ||= @db[:classes].where(club_id: @club_id, id: @ids).select_hash(:id, :ended_at)
 
-      def comings = @comings ||= theirs(:attendances).where(taken_back_at: nil).select_hash_groups(%i[class_id student_id], :at)
+      def comings =
+        @comings ||= theirs(:attendances).where(taken_back_at: nil).select_hash_groups(%i[class_id student_id], :at)
 
       def goings = @goings ||= theirs(:departures).select_hash_groups(%i[class_id student_id], :at)
 

@@ -12,8 +12,12 @@ module JauntyBell
 
       # `did` in words: "read the holds' notes".
       def note(student_id, did)
-        return if rows.where(student_id: student_id, account_id: @account_id, did: did).where { at > Clock.now - AGAIN }.any? && did.start_with?("read")
-        @db[:health_audit].insert(club_id: @club_id, student_id: student_id, account_id: @account_id, did: did, at: Clock.now)
+        if rows.where(student_id: student_id, account_id: @account_id, did: did).where { at > Clock.now - AGAIN }
+            .any? && did.start_with?("read")
+          return
+        end
+        @db[:health_audit].insert(club_id: @club_id, student_id: student_id, account_id: @account_id, did: did,
+          at: Clock.now)
       end
 
       # The same of several students at once: nobody twice within minutes.
@@ -21,12 +25,16 @@ module JauntyBell
         return if student_ids.empty?
         lately = rows.where(account_id: @account_id, did: did).where { at > Clock.now - AGAIN }.select(:student_id)
         @db[:health_audit].insert(%i[club_id student_id account_id did at],
-          @db[:students].where(club_id: @club_id, id: student_ids).exclude(id: lately).select(:club_id, :id, Sequel.cast(@account_id, :bigint), Sequel.cast(did, String), Sequel.cast(Clock.now, :timestamptz)))
+          @db[:students].where(club_id: @club_id, id: student_ids).exclude(id: lately)
+          .select(:club_id, :id, Sequel.cast(@account_id, :bigint), Sequel.cast(did, String),
+            Sequel.cast(Clock.now, :timestamptz)))
       end
 
       # Newest first: [{by:, did:, at:}].
       def of(student_id, limit: 100)
-        rows.where(student_id: student_id).left_join(:accounts, id: :account_id).select(Sequel[:accounts][:name].as(:by), :did, :at).order(Sequel.desc(:at), Sequel.desc(Sequel[:health_audit][:id])).limit(limit).all
+        rows.where(student_id: student_id).left_join(:accounts, id: :account_id)
+          .select(Sequel[:accounts][:name].as(:by), :did, :at)
+          .order(Sequel.desc(:at), Sequel.desc(Sequel[:health_audit][:id])).limit(limit).all
       end
 
       private

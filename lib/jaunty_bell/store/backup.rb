@@ -3,7 +3,8 @@ require "tempfile"
 
 module JauntyBell
   module Store
-    # The whole database to one file and back, by PostgreSQL's own pg_dump and pg_restore: every club, accounts and passwords too. Keep the file as safe as the database.
+    # The whole database to one file and back, by PostgreSQL's own pg_dump and pg_restore: every club, accounts and
+    # passwords too. Keep the file as safe as the database.
     #
     #   Backup.new(url).write("/mnt/stick/jaunty.dump")
     #   Backup.new(url).read("/mnt/stick/jaunty.dump") # into an empty database
@@ -17,7 +18,8 @@ module JauntyBell
       # Writes beside the file first, so that a backup that fails leaves the one from before. Raises Failed.
       def write(path)
         partial = "#{path}.partial"
-        File.open(partial, File::WRONLY | File::CREAT | File::TRUNC, 0o600) { |file| run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", @url, out: file) }
+        File.open(partial, File::WRONLY | File::CREAT | File::TRUNC,
+          0o600) { |file| run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", @url, out: file) }
         File.rename(partial, path)
         File.size(path)
       rescue SystemCallError => e
@@ -26,12 +28,18 @@ module JauntyBell
         FileUtils.rm_f(partial) if partial
       end
 
-      # Raises Failed where the database holds clubs already and `replace` is not said, or the file is no backup; then nothing is changed.
+      # Raises Failed where the database holds clubs already and `replace` is not said, or the file is no backup; then
+      # nothing is changed.
       def read(path, replace: false)
         raise Failed, "There is no file #{path}." unless File.file?(path)
-        raise Failed, "#{path} is no backup of Jaunty Bell." unless run("pg_restore", "--list", path).include?("TABLE DATA public clubs")
-        raise Failed, "The database has clubs in it already: say --replace to put the backup in their place." if clubs? && !replace
-        run("pg_restore", "--clean", "--if-exists", "--no-owner", "--no-privileges", "--single-transaction", "--exit-on-error", "--dbname", @url, path)
+        unless run("pg_restore", "--list", path).include?("TABLE DATA public clubs")
+          raise Failed, "#{path} is no backup of Jaunty Bell."
+        end
+        if clubs? && !replace
+          raise Failed, "The database has clubs in it already: say --replace to put the backup in their place."
+        end
+        run("pg_restore", "--clean", "--if-exists", "--no-owner", "--no-privileges", "--single-transaction",
+          "--exit-on-error", "--dbname", @url, path)
         Sequel.connect(@url) { |db| db[:clubs].count }
       end
 

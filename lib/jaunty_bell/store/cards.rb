@@ -16,7 +16,8 @@ module JauntyBell
       # Rows without their blocks, newest change first: "cards", "templates" or "archived".
       def of_kind(kind = "cards")
         columns = %i[id name minutes level group_id template variant parent_id version archived_at changed_at] + DERIVED
-        rows.where(KINDS.fetch(kind) { Sequel.~(archived_at: nil) }).select(*columns).order(Sequel.desc(:changed_at), :id).all
+        rows.where(KINDS.fetch(kind) { Sequel.~(archived_at: nil) }).select(*columns)
+          .order(Sequel.desc(:changed_at), :id).all
       end
 
       # A card's row with its :blocks as plain data. Raises Missing.
@@ -25,11 +26,13 @@ module JauntyBell
         row.merge(blocks: plain(row[:blocks]))
       end
 
-      # `facts` has the keys of FACTS, `derived` those of DERIVED; `blocks` as Core::Card::Data writes them. Raises Conflict.
+      # `facts` has the keys of FACTS, `derived` those of DERIVED; `blocks` as Core::Card::Data writes them. Raises
+      # Conflict.
       def add(id:, blocks:, derived:, template: false, parent_id: nil, variant: nil, **facts)
         @db.transaction do
           guarding do
-            @db[:cards].insert(**columns(facts, blocks, derived), club_id: @club_id, id: id, template: template, parent_id: parent_id, variant: variant)
+            @db[:cards].insert(**columns(facts, blocks, derived), club_id: @club_id, id: id, template: template,
+              parent_id: parent_id, variant: variant)
           end
           keep(id)
         end
@@ -57,13 +60,16 @@ module JauntyBell
       # Every version saved, newest first, without its blocks.
       def versions(id)
         find(id)
-        @db[:card_versions].where(Sequel[:card_versions][:club_id] => @club_id, :card_id => id).left_join(:accounts, id: :account_id)
-          .select(:version, Sequel[:card_versions][:name].as(:name), :minutes, :saved_at, Sequel[:accounts][:name].as(:coach)).order(Sequel.desc(:version)).all
+        @db[:card_versions].where(Sequel[:card_versions][:club_id] => @club_id, :card_id => id)
+          .left_join(:accounts, id: :account_id)
+          .select(:version, Sequel[:card_versions][:name].as(:name), :minutes, :saved_at,
+            Sequel[:accounts][:name].as(:coach)).order(Sequel.desc(:version)).all
       end
 
       # One version with its :blocks. Raises Missing.
       def version(id, number)
-        row = @db[:card_versions].first(club_id: @club_id, card_id: id, version: number) || raise(Missing, "This card has no version #{number}.")
+        row = @db[:card_versions].first(club_id: @club_id, card_id: id, version: number) ||
+          raise(Missing, "This card has no version #{number}.")
         row.merge(blocks: plain(row[:blocks]))
       end
 
@@ -72,13 +78,16 @@ module JauntyBell
 
       # A card's :blocks as they were at a version, or as they are for nil. Raises Missing.
       def drilled(id, number)
-        was = number && @db[:card_versions].where(club_id: @club_id, card_id: id).where { version <= number }.order(Sequel.desc(:version)).get(:blocks)
+        was = number && @db[:card_versions].where(club_id: @club_id, card_id: id).where { version <= number }
+          .order(Sequel.desc(:version)).get(:blocks)
         was ? {blocks: plain(was)} : find(id)
       end
 
-      # The share of the left hand (0–1) over the cards of the classes held since a day; nil where nothing has been held.
+      # The share of the left hand (0–1) over the cards of the classes held since a day; nil where nothing has been
+      # held.
       def usual_left(since)
-        held = @db[:classes].where(Sequel[:classes][:club_id] => @club_id).exclude(ended_at: nil).where { starts_at >= since }.join(:cards, club_id: :club_id, id: :card_id)
+        held = @db[:classes].where(Sequel[:classes][:club_id] => @club_id).exclude(ended_at: nil)
+          .where { starts_at >= since }.join(:cards, club_id: :club_id, id: :card_id)
         left, right = held.get { [sum(:left_hand).as(:left), sum(:right_hand).as(:right)] }
         left.fdiv(left + right) if left && (left + right).positive?
       end
@@ -87,19 +96,22 @@ module JauntyBell
 
       def rows = @db[:cards].where(Sequel[:cards][:club_id] => @club_id)
 
-      def columns(facts, blocks, derived) = facts.slice(*FACTS).merge(name: facts[:name].strip, blocks: Sequel.pg_jsonb(blocks), **derived.slice(*DERIVED))
+      def columns(facts, blocks, derived) =
+        facts.slice(*FACTS).merge(name: facts[:name].strip, blocks: Sequel.pg_jsonb(blocks), **derived.slice(*DERIVED))
 
       def plain(blocks) = JSON.parse(JSON.generate(blocks))
 
       def edit(id, version, changes)
-        changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
+        changed = rows.where(id: id, version: version)
+          .update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
         raise(Stale, find(id)) if changed.zero?
       end
 
       # The card as it stands now becomes a version.
       def keep(id)
         now = find(id)
-        @db[:card_versions].insert(club_id: @club_id, card_id: id, account_id: @account_id, blocks: Sequel.pg_jsonb(now[:blocks]), **now.slice(:version, :name, :minutes))
+        @db[:card_versions].insert(club_id: @club_id, card_id: id, account_id: @account_id,
+          blocks: Sequel.pg_jsonb(now[:blocks]), **now.slice(:version, :name, :minutes))
         now
       end
 

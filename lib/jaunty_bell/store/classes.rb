@@ -10,9 +10,11 @@ module JauntyBell
       # Classes that start between two times, with the number of students expected and present.
       def between(from, to) = listed(rows.where(starts_at: from...to)).all
 
-      # The next class of a group (of any, for nil) that is neither over nor called off, by Core::Calendar.next_from; or nil.
+      # The next class of a group (of any, for nil) that is neither over nor called off, by Core::Calendar.next_from; or
+      # nil.
       def next_of_group(group_id, time)
-        open = rows.where(ended_at: nil, cancelled_at: nil, starts_at: Core::Calendar.next_from(time)).order(:starts_at, :id)
+        open = rows.where(ended_at: nil, cancelled_at: nil, starts_at: Core::Calendar.next_from(time))
+          .order(:starts_at, :id)
         found = (group_id ? open.where(group_id: group_id) : open).first or return
         between(found[:starts_at], found[:starts_at] + 1).find { |row| row[:id] == found[:id] }
       end
@@ -22,28 +24,37 @@ module JauntyBell
 
       # Raises Conflict where the card or group is not the club's.
       def open(id:, card_id:, group_id:, coach_id:, title:, minutes:, starts_at:)
-        row = {club_id: @club_id, id: id, card_id: card_id, group_id: group_id, coach_id: coach_id, title: title, minutes: minutes, starts_at: starts_at}
+        row = {club_id: @club_id, id: id, card_id: card_id, group_id: group_id, coach_id: coach_id, title: title,
+               minutes: minutes, starts_at: starts_at}
         @db.transaction(savepoint: true) { @db[:classes].insert_conflict(target: %i[club_id id]).insert(row) }
         find(id)
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("The card or the group of this class is not in your club.", path: "card_id")
       end
 
-      # Puts a card into the calendar at a local time ("2026-12-01T18:30" in the club's time zone), and again every week:
-      # `weeks` classes in one series. Returns their rows. Raises Conflict.
+      # Puts a card into the calendar at a local time ("2026-12-01T18:30" in the club's time zone), and again every
+      # week: `weeks` classes in one series. Returns their rows. Raises Conflict.
       def schedule(ids, at:, card_id:, group_id:, coach_id:, room:, title:, minutes:)
         series = (ids.first if ids.size > 1)
-        facts = {club_id: @club_id, card_id: card_id, group_id: group_id, coach_id: coach_id, room: room, title: title, minutes: minutes, series_id: series}
-        guarding { @db[:classes].multi_insert(ids.each_with_index.map { |id, week| facts.merge(id: id, starts_at: local(at, week)) }) }
+        facts = {club_id: @club_id, card_id: card_id, group_id: group_id, coach_id: coach_id, room: room, title: title,
+                 minutes: minutes, series_id: series}
+        guarding do
+          @db[:classes].multi_insert(ids.each_with_index.map { |id, week|
+            facts.merge(id: id, starts_at: local(at, week))
+          })
+        end
         rows.where(id: ids).order(:starts_at).all
       end
 
-      # Moves or changes a class that has not been held, or with `following` it and all that follow in its series by as much.
-      # Raises Missing or Conflict.
+      # Moves or changes a class that has not been held, or with `following` it and all that follow in its series by as
+      # much. Raises Missing or Conflict.
       def change(id, following: false, at: nil, **facts)
         row = unheld(id)
         shift = at ? shift_to(at, row) : 0
-        guarding { touch(following ? later(row) : rows.where(id: id), facts.slice(:card_id, :coach_id, :room, :title, :minutes), shift) }
+        guarding do
+          touch(following ? later(row) : rows.where(id: id),
+            facts.slice(:card_id, :coach_id, :room, :title, :minutes), shift)
+        end
         find(id)
       end
 
@@ -54,7 +65,8 @@ module JauntyBell
         find(id)
       end
 
-      # Says of students that they are expected besides the group (true), or of the group are not (false): {student id => bool}.
+      # Says of students that they are expected besides the group (true), or of the group are not (false): {student id
+      # => bool}.
       def expect(id, students)
         find(id)
         guarding do
@@ -65,16 +77,19 @@ module JauntyBell
         end
       end
 
-      # Rows of the students expected at a class, by name: who belonged to its group on its day, and who was said to come.
+      # Rows of the students expected at a class, by name: who belonged to its group on its day, and who was said to
+      # come.
       def expected_students(row)
         said = @db[:class_guests].where(club_id: @club_id, class_id: row[:id])
-        @db[:students].where(club_id: @club_id).where(Sequel.|(belonged(row[:group_id], day_of(row)), {id: said.where(expected: true).select(:student_id)}))
+        @db[:students].where(club_id: @club_id)
+          .where(Sequel.|(belonged(row[:group_id], day_of(row)), {id: said.where(expected: true).select(:student_id)}))
           .exclude(id: said.where(expected: false).select(:student_id)).order(:name, :id).all
       end
 
       # Classes of a group on a day of the club's.
       def of_day(group_id, day)
-        listed(rows.where(group_id: group_id)).where(Sequel.lit("(classes.starts_at AT TIME ZONE clubs.time_zone)::date = ?", day)).all
+        listed(rows.where(group_id: group_id))
+          .where(Sequel.lit("(classes.starts_at AT TIME ZONE clubs.time_zone)::date = ?", day)).all
       end
 
       # Every class of a group between two times, those called off too: what its calendar file holds.
@@ -82,9 +97,12 @@ module JauntyBell
 
       # Ids of the combinations a group has drilled in class or been marked on.
       def met(group_id)
-        held = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true).join(:classes, club_id: :club_id, id: :class_id).where(group_id: group_id)
-        marked = @db[:marks].where(club_id: @club_id, student_id: @db[:students].where(club_id: @club_id, group_id: group_id).select(:id))
-        held.exclude(combination_id: nil).select(:combination_id).union(marked.select(:combination_id)).select_map(:combination_id)
+        held = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true)
+          .join(:classes, club_id: :club_id, id: :class_id).where(group_id: group_id)
+        marked = @db[:marks].where(club_id: @club_id,
+          student_id: @db[:students].where(club_id: @club_id, group_id: group_id).select(:id))
+        held.exclude(combination_id: nil).select(:combination_id).union(marked.select(:combination_id))
+          .select_map(:combination_id)
       end
 
       # Marks the class as held; saying so twice changes nothing.
@@ -106,7 +124,9 @@ module JauntyBell
         set.join(:clubs, id: Sequel[:classes][:club_id])
           .left_join(:groups, club_id: Sequel[:classes][:club_id], id: Sequel[:classes][:group_id])
           .left_join(:accounts, id: Sequel[:classes][:coach_id])
-          .select_all(:classes).select_append(Sequel[:groups][:name].as(:group_name), Sequel[:accounts][:name].as(:coach), expected.as(:expected), present.as(:present), visiting.as(:visiting), day.as(:on))
+          .select_all(:classes).select_append(Sequel[:groups][:name].as(:group_name),
+            Sequel[:accounts][:name].as(:coach), expected.as(:expected), present.as(:present),
+            visiting.as(:visiting), day.as(:on))
           .order(:starts_at, Sequel[:classes][:id])
       end
 
@@ -114,14 +134,16 @@ module JauntyBell
 
       def rows = @db[:classes].where(Sequel[:classes][:club_id] => @club_id)
 
-      # A local time of the club, so many weeks on, as the database counts it: summer time and winter time are its business.
+      # A local time of the club, so many weeks on, as the database counts it: summer time and winter time are its
+      # business.
       def local(at, week)
         Sequel.lit("(?::timestamp + make_interval(days => ?)) AT TIME ZONE (?)", at, 7 * week, zone)
       end
 
       # Seconds on the clock on the wall from when a class begins to a local time.
       def shift_to(at, row)
-        @db.get(Sequel.lit("extract(epoch FROM ?::timestamp - (?::timestamptz AT TIME ZONE (?)))", at, row[:starts_at], zone)).to_i
+        @db.get(Sequel.lit("extract(epoch FROM ?::timestamp - (?::timestamptz AT TIME ZONE (?)))", at,
+          row[:starts_at], zone)).to_i
       end
 
       def unheld(id)
@@ -130,11 +152,17 @@ module JauntyBell
         row
       end
 
-      def later(row) = row[:series_id] ? rows.where(series_id: row[:series_id], ended_at: nil).where { starts_at >= row[:starts_at] } : rows.where(id: row[:id])
+      def later(row) =
+        if row[:series_id]
+          rows.where(series_id: row[:series_id], ended_at: nil).where { starts_at >= row[:starts_at] }
+        else
+          rows.where(id: row[:id])
+        end
 
       # A week on is a week by the clock on the wall: the shift is made in local time.
       def touch(set, facts, shift)
-        moved = Sequel.lit("((starts_at AT TIME ZONE (?)) + make_interval(secs => ?)) AT TIME ZONE (?)", zone, shift, zone)
+        moved = Sequel.lit("((starts_at AT TIME ZONE (?)) + make_interval(secs => ?)) AT TIME ZONE (?)",
+          zone, shift, zone)
         set.update(facts.merge(starts_at: moved, revision: Sequel[:revision] + 1, changed_at: Clock.now))
       end
 
@@ -143,36 +171,47 @@ module JauntyBell
       rescue Sequel::UniqueConstraintViolation
         raise Conflict.new("This class is in the calendar already.")
       rescue Sequel::ForeignKeyConstraintViolation
-        raise Conflict.new("The card, the group, the coach or a student of this class is not in your club.", path: "card_id")
+        raise Conflict.new("The card, the group, the coach or a student of this class is not in your club.",
+          path: "card_id")
       end
 
       # The club's own day.
       def day = Sequel.lit("(classes.starts_at AT TIME ZONE clubs.time_zone)::date")
 
       def expected
-        said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id], student_id: Sequel[:students][:id])
+        said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id],
+          student_id: Sequel[:students][:id])
         @db[:students].where(club_id: @club_id).where(
-          Sequel.&(Sequel.|(belonged(Sequel[:classes][:group_id], day), said.where(expected: true).exists), Sequel.~(said.where(expected: false).exists))
+          Sequel.&(Sequel.|(belonged(Sequel[:classes][:group_id], day), said.where(expected: true).exists),
+            Sequel.~(said.where(expected: false).exists))
         ).select { count.function.* }
       end
 
       # Of the students, who belonged to a group on a day.
       def belonged(group_id, day)
-        then_in = @db[:past_memberships].where(Sequel[:past_memberships][:club_id] => @club_id, Sequel[:past_memberships][:student_id] => Sequel[:students][:id], Sequel[:past_memberships][:group_id] => group_id)
+        then_in = @db[:past_memberships].where(Sequel[:past_memberships][:club_id] => @club_id,
+          Sequel[:past_memberships][:student_id] => Sequel[:students][:id],
+          Sequel[:past_memberships][:group_id] => group_id)
           .where(Sequel[:past_memberships][:from] <= day).where(Sequel[:past_memberships][:to] > day)
-        Sequel.|(Sequel.&({Sequel[:students][:group_id] => group_id}, Sequel.~(Sequel[:students][:member_since] => nil), Sequel[:students][:member_since] <= day), then_in.exists)
+        Sequel.|(Sequel.&({Sequel[:students][:group_id] => group_id},
+          Sequel.~(Sequel[:students][:member_since] => nil), Sequel[:students][:member_since] <= day), then_in.exists)
       end
 
       # Of those who came, how many had not been expected.
       def visiting
-        said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id], student_id: Sequel[:students][:id])
-        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, Sequel[:presences][:class_id] => Sequel[:classes][:id])
-          .join(:students, Sequel[:students][:club_id] => Sequel[:presences][:club_id], Sequel[:students][:id] => Sequel[:presences][:student_id])
-          .exclude(belonged(Sequel[:classes][:group_id], day)).exclude(said.where(expected: true).exists).select { count.function.* }
+        said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id],
+          student_id: Sequel[:students][:id])
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id,
+          Sequel[:presences][:class_id] => Sequel[:classes][:id])
+          .join(:students, Sequel[:students][:club_id] => Sequel[:presences][:club_id],
+            Sequel[:students][:id] => Sequel[:presences][:student_id])
+          .exclude(belonged(Sequel[:classes][:group_id], day)).exclude(said.where(expected: true).exists)
+          .select { count.function.* }
       end
 
       def present
-        @db[:presences].where(club_id: @club_id, class_id: Sequel[:classes][:id]).select { count.function.* + Sequel[:classes][:erased] }
+        @db[:presences].where(club_id: @club_id, class_id: Sequel[:classes][:id])
+          .select { count.function.* + Sequel[:classes][:erased] }
       end
     end
   end

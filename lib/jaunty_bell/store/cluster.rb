@@ -18,8 +18,10 @@ module JauntyBell
       DATABASE = "jaunty_bell"
       # What PostgreSQL writes down never holds a value of a row, which may be about somebody's health; a file for each
       # weekday, each a week old at the most.
-      LOGGING = {log_min_messages: "fatal", log_min_error_statement: "panic", log_statement: "none", log_error_verbosity: "terse", log_parameter_max_length: 0, log_parameter_max_length_on_error: 0,
-                 log_min_duration_statement: -1, logging_collector: "on", log_filename: "postgresql-%a.log", log_truncate_on_rotation: "on", log_rotation_age: "1d", log_rotation_size: "10MB"}.freeze
+      LOGGING = {log_min_messages: "fatal", log_min_error_statement: "panic", log_statement: "none",
+                 log_error_verbosity: "terse", log_parameter_max_length: 0, log_parameter_max_length_on_error: 0,
+                 log_min_duration_statement: -1, logging_collector: "on", log_filename: "postgresql-%a.log",
+                 log_truncate_on_rotation: "on", log_rotation_age: "1d", log_rotation_size: "10MB"}.freeze
 
       attr_reader :directory, :port
 
@@ -34,7 +36,12 @@ module JauntyBell
       def start
         raise Failed, "PostgreSQL's programs are missing: install the package postgresql." unless BINARIES
         create unless whole?
-        raise Failed, "#{password_file} is gone: without it nobody gets into the database in #{data}. Put it back from a backup of this folder." unless File.size?(password_file)
+        unless File.size?(password_file)
+          raise Failed,
+            "#{password_file} is gone: without it nobody gets into the database in #{data}. Put it back from " \
+            "a backup " \
+            "of this folder."
+        end
         return ensure_database && false if running?
         FileUtils.rm_f(log)
         run("pg_ctl", "-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start")
@@ -60,8 +67,10 @@ module JauntyBell
       def whole? = File.exist?(File.join(data, "global/pg_control"))
 
       def options
-        settings = {port: port, listen_addresses: "127.0.0.1", unix_socket_directories: "", fsync: @durable ? "on" : "off",
-                    synchronous_commit: @durable ? "on" : "off", full_page_writes: @durable ? "on" : "off", log_directory: File.join(directory, "logs"), **LOGGING}
+        settings = {port: port, listen_addresses: "127.0.0.1", unix_socket_directories: "",
+                    fsync: @durable ? "on" : "off",
+                    synchronous_commit: @durable ? "on" : "off", full_page_writes: @durable ? "on" : "off",
+                    log_directory: File.join(directory, "logs"), **LOGGING}
         settings.map { |name, value| "-c #{name}='#{value}'" }.join(" ")
       end
 
@@ -73,12 +82,15 @@ module JauntyBell
         FileUtils.rm_rf(making)
         File.write(password_file, SecureRandom.hex(24), perm: 0o600)
         own(directory, password_file, File.join(directory, "logs"))
-        run("initdb", "-D", making, "-U", "jaunty", "-A", "scram-sha-256", "--pwfile", password_file, "-E", "UTF8", "--locale", "C.UTF-8")
+        run("initdb", "-D", making, "-U", "jaunty", "-A", "scram-sha-256", "--pwfile", password_file, "-E", "UTF8",
+          "--locale", "C.UTF-8")
         File.rename(making, data)
       end
 
       def ensure_database
-        Sequel.connect(url("postgres")) { |db| db.run("CREATE DATABASE #{DATABASE}") if db[:pg_database].where(datname: DATABASE).empty? }
+        Sequel.connect(url("postgres")) do |db|
+          db.run("CREATE DATABASE #{DATABASE}") if db[:pg_database].where(datname: DATABASE).empty?
+        end
         true
       end
 
@@ -90,7 +102,8 @@ module JauntyBell
         output, status = attempt(program, *arguments)
         return if status.success?
         said = File.exist?(log) ? File.readlines(log).last(3).join(" ") : ""
-        raise Failed, "#{program} could not do its work in #{directory}: #{output.lines.last&.strip} #{said}".gsub(/\s+/, " ").strip
+        raise Failed,
+          "#{program} could not do its work in #{directory}: #{output.lines.last&.strip} #{said}".gsub(/\s+/, " ").strip
       end
 
       def attempt(program, *arguments)

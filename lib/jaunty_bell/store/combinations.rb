@@ -31,7 +31,10 @@ module JauntyBell
 
       # Raises Conflict where the name is on the shelf already.
       def add(id:, name:, combination:, tags: [], origin: nil)
-        guarding_name(name) { rows.returning.insert(facts(name, combination, tags).merge(club_id: @club_id, id: id, origin_id: origin)).first }
+        guarding_name(name) do
+          rows.returning.insert(facts(name, combination, tags).merge(club_id: @club_id, id: id, origin_id: origin))
+            .first
+        end
       end
 
       # Raises Missing, Stale or Conflict.
@@ -49,8 +52,11 @@ module JauntyBell
 
       # Cards that drill a combination in a round of their own: [[card id, card name, rounds]].
       def cards_with(id)
-        found = Sequel.lit(["jsonb_array_length(jsonb_path_query_array(blocks, '$[*].rounds[*] ? (@.combination_id == $id)', jsonb_build_object('id', ", "::text)))"], id)
-        @db[:cards].where(club_id: @club_id, archived_at: nil).where(Sequel.lit("blocks @> ?::jsonb", JSON.generate([{rounds: [{combination_id: id}]}])))
+        found = Sequel.lit(["jsonb_array_length(jsonb_path_query_array(blocks, '$[*].rounds[*] ? " \
+          "(@.combination_id == " \
+          "$id)', jsonb_build_object('id', ", "::text)))"], id)
+        @db[:cards].where(club_id: @club_id, archived_at: nil)
+          .where(Sequel.lit("blocks @> ?::jsonb", JSON.generate([{rounds: [{combination_id: id}]}])))
           .order(:name).select_map([:id, :name, found.as(:rounds)])
       end
 
@@ -66,7 +72,8 @@ module JauntyBell
 
       def facts(name, combination, tags)
         complexity = Core::Bench::Complexity.of(Core::Bench::Flow::Walk.new(combination))
-        {name: name.strip, meaning: Sequel.pg_jsonb(combination.to_data), complexity: complexity.to_f, tags: Sequel.pg_array(tags.map(&:strip).reject(&:empty?).uniq, :text)}
+        {name: name.strip, meaning: Sequel.pg_jsonb(combination.to_data), complexity: complexity.to_f,
+         tags: Sequel.pg_array(tags.map(&:strip).reject(&:empty?).uniq, :text)}
       end
 
       def edit(id, version, changes, name)

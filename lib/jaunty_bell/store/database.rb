@@ -21,7 +21,11 @@ module JauntyBell
         Sequel.extension :migration
         newest = Dir[File.join(MIGRATIONS, "*.rb")].map { |path| File.basename(path).to_i }.max
         stands = db.table_exists?(:schema_info) ? db[:schema_info].get(:version).to_i : 0
-        raise TooNew, "the database was made by a newer version of Jaunty Bell (schema #{stands}; this one knows #{newest}): start that one." if stands > newest
+        if stands > newest
+          raise TooNew,
+            "the database was made by a newer version of Jaunty Bell (schema #{stands}; this one knows #{newest}): " \
+            "start that one."
+        end
         Sequel::Migrator.run(db, MIGRATIONS, use_advisory_lock: true)
       end
 

@@ -13,16 +13,18 @@ module JauntyBell
       # Efforts, newest first, each with what its session is called.
       def efforts(limit: 20)
         efforts_with_class(@student_id).order(Sequel.desc(Sequel[:efforts][:on]), Sequel.desc(:at)).limit(limit)
-          .select(Sequel[:efforts][:id], Sequel[:efforts][:on], :effort, Sequel[:efforts][:minutes], :estimated, :class_id, titled).all
+          .select(Sequel[:efforts][:id], Sequel[:efforts][:on], :effort, Sequel[:efforts][:minutes], :estimated,
+            :class_id, titled).all
       end
 
-      # Every mark on a combination, newest first, taken back ones too: {id:, rung:, on:, attempted:, clean:, broke_at:, rubric:,
-      # taken_back_at:, coach:, title:}.
+      # Every mark on a combination, newest first, taken back ones too: {id:, rung:, on:, attempted:, clean:, broke_at:,
+      # rubric:, taken_back_at:, coach:, title:}.
       def marks(combination_id)
         of(:marks, @student_id).where(combination_id: combination_id).left_join(:accounts, id: :coach_id)
           .left_join(:classes, club_id: Sequel[:marks][:club_id], id: Sequel[:marks][:class_id])
           .order(Sequel.desc(Sequel[:marks][:on]), Sequel.desc(:at))
-          .select(Sequel[:marks][:id], :rung, Sequel[:marks][:on], :attempted, :clean, :broke_at, :rubric, :taken_back_at,
+          .select(Sequel[:marks][:id], :rung, Sequel[:marks][:on], :attempted, :clean, :broke_at, :rubric,
+            :taken_back_at,
             Sequel[:accounts][:name].as(:coach), Sequel[:classes][:title]).all
       end
 
@@ -42,11 +44,12 @@ module JauntyBell
         sums.each_with_object(weeks) { |row, found| found[row[:monday]][row[:what].to_sym] = row[:count] }
       end
 
-      # The last classes, newest first, with what was written down in each: rows {class_id:, title:, on:, over: whether it is,
-      # minutes: as worked out, or nil, effort: {effort:, minutes:, estimated:} as said, or nil, partners: [names],
-      # notes: [texts], knocks: [{matter:, text:}], broke: [{name:, at:, times:}]}. A dozen queries.
+      # The last classes, newest first, with what was written down in each: rows {class_id:, title:, on:, over: whether
+      # it is, minutes: as worked out, or nil, effort: {effort:, minutes:, estimated:} as said, or nil, partners:
+      # [names], notes: [texts], knocks: [{matter:, text:}], broke: [{name:, at:, times:}]}. A dozen queries.
       def classes(limit: 10)
-        rows = on_day(of(:presences, @student_id).join(:classes, club_id: :club_id, id: :class_id)).order(Sequel.desc(:starts_at))
+        rows = on_day(of(:presences, @student_id).join(:classes, club_id: :club_id, id: :class_id))
+          .order(Sequel.desc(:starts_at))
           .limit(limit).select_append(:class_id, :title, Sequel.~(ended_at: nil).as(:over)).all
         ids = rows.map { |row| row[:class_id] }
         attended = Attended.new(@db, @club_id, ids, students: [@student_id])
@@ -59,8 +62,8 @@ module JauntyBell
         end
       end
 
-      # What a strap or a sensor heard since a day, newest first, by round: [{class_id:, round:, round_title:, kind:, samples:,
-      # on:, title:}].
+      # What a strap or a sensor heard since a day, newest first, by round: [{class_id:, round:, round_title:, kind:,
+      # samples:, on:, title:}].
       def recordings(since:)
         on_day(of(:recordings, @student_id).join(:classes, club_id: :club_id, id: :class_id))
           .where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since) }.order(Sequel.desc(:starts_at), :round)
@@ -72,7 +75,8 @@ module JauntyBell
       def monday(day) = Sequel.lit("date_trunc('week', ?)::date AS monday", day)
 
       def marks_by_week(since)
-        counting(:marks, @student_id).where { on >= since }.select(monday(:on), Sequel.lit("'marks' AS what"), Sequel[:attempted].as(:count))
+        counting(:marks, @student_id).where { on >= since }.select(monday(:on), Sequel.lit("'marks' AS what"),
+          Sequel[:attempted].as(:count))
       end
 
       def said_by_week(table, since)
@@ -89,21 +93,26 @@ module JauntyBell
           .join(:students, club_id: :club_id, id: other).order(:name).select_hash_groups(:class_id, :name)
       end
 
-      def notes(class_ids) = of(:notes, @student_id).where(class_id: class_ids).order(:at).select_hash_groups(:class_id, :text)
+      def notes(class_ids) =
+        of(:notes, @student_id).where(class_id: class_ids).order(:at).select_hash_groups(:class_id, :text)
 
       def knocks(class_ids)
-        of(:knocks, @student_id).where(class_id: class_ids).order(:at).select(:class_id, :matter, :text).to_hash_groups(:class_id)
+        of(:knocks, @student_id).where(class_id: class_ids).order(:at).select(:class_id, :matter, :text)
+          .to_hash_groups(:class_id)
       end
 
       # Where combinations broke, how often.
       def broke(class_ids)
         counting(:marks, @student_id).where(Sequel[:marks][:class_id] => class_ids).exclude(broke_at: nil)
-          .join(:combinations, club_id: :club_id, id: :combination_id).group(:class_id, :name, :broke_at).order(:name, :broke_at)
-          .select(:class_id, :name, Sequel[:broke_at].as(:at), Sequel.function(:count).*.as(:times)).to_hash_groups(:class_id)
+          .join(:combinations, club_id: :club_id, id: :combination_id).group(:class_id, :name, :broke_at)
+          .order(:name, :broke_at)
+          .select(:class_id, :name, Sequel[:broke_at].as(:at), Sequel.function(:count).*.as(:times))
+          .to_hash_groups(:class_id)
       end
 
       def efforts_said(class_ids)
-        counting(:efforts, @student_id).where(class_id: class_ids).select(:class_id, :effort, :minutes, :estimated).to_hash(:class_id)
+        counting(:efforts, @student_id).where(class_id: class_ids).select(:class_id, :effort, :minutes, :estimated)
+          .to_hash(:class_id)
       end
 
       # Of a recording's round, as it was called when it rang.

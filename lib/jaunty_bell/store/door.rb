@@ -17,16 +17,21 @@ module JauntyBell
       # minutes: what they trained at the club on the day already}}
       def came
         @came ||= days.to_hash(:student_id).tap do |found|
-          attended = Attended.new(@db, @club_id, found.values.flat_map { |each| each[:today].to_a }.uniq, students: @ids)
-          found.each { |id, each| each[:minutes] = each[:today].to_a.sum { |class_id| attended.minutes(class_id, id).to_i } }
+          attended = Attended.new(@db, @club_id, found.values.flat_map { |each| each[:today].to_a }.uniq,
+            students: @ids)
+          found.each do |id, each|
+            each[:minutes] = each[:today].to_a.sum { |class_id| attended.minutes(class_id, id).to_i }
+          end
         end
       end
 
       # {[id, id] in order => days since they last worked together}, as far back as it matters for who works with whom.
       def met
         @db[:partners].where(Sequel[:partners][:club_id] => @club_id, :one_id => @ids, :two_id => @ids)
-          .join(:classes, club_id: :club_id, id: :class_id).where(starts_at: (begins - Core::Floor::Pairs::MET_WITHIN * DAY)...begins)
-          .order(:starts_at).select_map(%i[one_id two_id starts_at]).to_h { |one, two, at| [[one, two].sort, ((begins - at) / DAY).floor] }
+          .join(:classes, club_id: :club_id, id: :class_id)
+          .where(starts_at: (begins - Core::Floor::Pairs::MET_WITHIN * DAY)...begins)
+          .order(:starts_at).select_map(%i[one_id two_id starts_at])
+          .to_h { |one, two, at| [[one, two].sort, ((begins - at) / DAY).floor] }
       end
 
       private
@@ -39,9 +44,11 @@ module JauntyBell
       # Days on which they were at other classes.
       def there
         zone = @db[:clubs].where(id: @club_id).select(:time_zone)
-        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => @ids).exclude(class_id: @row[:id])
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => @ids)
+          .exclude(class_id: @row[:id])
           .join(:classes, club_id: :club_id, id: :class_id).where(starts_at: ...(begins + SAME_DAY))
-          .select(:class_id, :student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone)).from_self
+          .select(:class_id, :student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone))
+          .from_self
       end
 
       def days

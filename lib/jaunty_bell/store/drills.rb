@@ -56,7 +56,9 @@ module JauntyBell
 
       # Names of drills, by id, that have a combination in their pool.
       def with_combination(id)
-        rows.where(archived_at: nil, id: @db[:drill_combinations].where(club_id: @club_id, combination_id: id).select(:drill_id)).order(:name).select_map(%i[id name])
+        rows.where(archived_at: nil,
+          id: @db[:drill_combinations].where(club_id: @club_id, combination_id: id).select(:drill_id)).order(:name)
+          .select_map(%i[id name])
       end
 
       private
@@ -74,13 +76,15 @@ module JauntyBell
       end
 
       def edit(id, version, changes)
-        changed = rows.where(id: id, version: version).update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
+        changed = rows.where(id: id, version: version)
+          .update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
         raise(Stale, find(id)) if changed.zero?
       end
 
       def write_pool(id, pool)
         @db[:drill_combinations].multi_insert(pool.each_with_index.map { |each, i|
-          {club_id: @club_id, drill_id: id, position: i, combination_id: each[:combination_id], at_rungs: Sequel.pg_array(each[:at_rungs], :text)}
+          {club_id: @club_id, drill_id: id, position: i, combination_id: each[:combination_id],
+           at_rungs: Sequel.pg_array(each[:at_rungs], :text)}
         })
       end
 

@@ -1,11 +1,13 @@
 module JauntyBell
   module Store
-    # What a device has written down in classes. Facts carry ids made by the device: sent twice, they are stored once; what is
-    # taken back stays on record.
+    # What a device has written down in classes. Facts carry ids made by the device: sent twice, they are stored once;
+    # what is taken back stays on record.
     class Facts
       COLUMNS = {
-        attendances: %i[id class_id student_id at], departures: %i[id class_id student_id at], pairings: %i[id class_id student_ids at],
-        round_runs: %i[id class_id round title combination_id worked_s outcome device at], bells: %i[id class_id device running at],
+        attendances: %i[id class_id student_id at], departures: %i[id class_id student_id at],
+        pairings: %i[id class_id student_ids at],
+        round_runs: %i[id class_id round title combination_id worked_s outcome device at],
+        bells: %i[id class_id device running at],
         calls: %i[id class_id round combination_id at], notes: %i[id class_id student_id text at],
         marks: %i[id class_id student_id combination_id rung on attempted clean broke_at rubric at],
         efforts: %i[id class_id student_id on effort minutes estimated at],
@@ -34,11 +36,12 @@ module JauntyBell
         @db[table].insert_conflict.returning(:id).multi_insert(rows, return: :primary_key).compact.size
       end
 
-      # Takes facts of a class back by their ids, whether they came before, come with them (`late`: their ids) or are still to
-      # come. Returns the marks that no longer count: [{student_id:, combination_id:}].
+      # Takes facts of a class back by their ids, whether they came before, come with them (`late`: their ids) or are
+      # still to come. Returns the marks that no longer count: [{student_id:, combination_id:}].
       def take_back(class_id, ids, late: [])
         retract(class_id, ids.uniq)
-        wanted = @db[:retractions].where(club_id: @club_id, class_id: class_id, fact_id: ids + late).select_map(:fact_id)
+        wanted = @db[:retractions].where(club_id: @club_id, class_id: class_id, fact_id: ids + late)
+          .select_map(:fact_id)
         return [] if wanted.empty?
         sets = TAKEN_BACK.to_h { |table| [table, of_class(table, class_id).where(id: wanted, taken_back_at: nil)] }
         sets.except(:marks).each_value { |set| set.update(taken_back_at: Clock.now) }
@@ -47,14 +50,16 @@ module JauntyBell
 
       # Efforts of these students in a class that count: [{id:, student_id:, estimated:, at:}].
       def efforts(class_id, student_ids)
-        of_class(:efforts, class_id).where(student_id: student_ids, taken_back_at: nil).select(:id, :student_id, :estimated, :at).all
+        of_class(:efforts, class_id).where(student_id: student_ids, taken_back_at: nil)
+          .select(:id, :student_id, :estimated, :at).all
       end
 
       # Efforts that no longer count; they stay on record.
       def discount_efforts(ids) = @db[:efforts].where(club_id: @club_id, id: ids).update(taken_back_at: Clock.now)
 
       # Everything recorded of a class but what sensors heard: {table => rows}.
-      def of(class_id) = (COLUMNS.keys - [:recordings]).to_h { |table| [table, of_class(table, class_id).order(:at, :id).all] }
+      def of(class_id) =
+        (COLUMNS.keys - [:recordings]).to_h { |table| [table, of_class(table, class_id).order(:at, :id).all] }
 
       # What sensors heard in a class.
       def recordings(class_id) = of_class(:recordings, class_id).order(:round, :at, :id).all

@@ -11,17 +11,20 @@ module JauntyBell
         @class_id = class_id
       end
 
-      # Where the class stands, as the device that leads it said last: kept, so that who comes later sees it too. `live` is
-      # {"device", "name", "moment", "ring", "told"}. Raises Missing, or Conflict while another device leads
+      # Where the class stands, as the device that leads it said last: kept, so that who comes later sees it too. `live`
+      # is {"device", "name", "moment", "ring", "told"}. Raises Missing, or Conflict while another device leads
       # (Core::Floor::History.leads?); `take` takes the lead.
       def go_on(live, take: false)
         @db.transaction(savepoint: true) do
           now = classes.for_update.first || raise(Missing, "This class is not in your club.")
           leader = now[:live]
           other = leader && leader["device"] != live["device"]
-          raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device") if other && !take && leads?(leader, live)
+          if other && !take && leads?(leader, live)
+            raise Conflict.new("#{leader["name"]} leads this class on another device.", path: "device")
+          end
           led(live["device"], Clock.now) if leader.nil? || other
-          classes.update(live: Sequel.pg_jsonb(live.except("card_version")), card_version: Sequel.function(:coalesce, :card_version, live["card_version"]))
+          classes.update(live: Sequel.pg_jsonb(live.except("card_version")),
+            card_version: Sequel.function(:coalesce, :card_version, live["card_version"]))
         end
       end
 
@@ -36,7 +39,9 @@ module JauntyBell
       def settle
         told = runs.exclude(device: nil).select(:id, :device, :at, :worked_s).all
         return if told.map { |row| row[:device] }.uniq.size < 2
-        counted = Core.counted(told.map { |row| Core::Run.new(id: row[:id], device: row[:device], ended: row[:at], worked: row[:worked_s]) },
+        counted = Core.counted(told.map { |row|
+          Core::Run.new(id: row[:id], device: row[:device], ended: row[:at], worked: row[:worked_s])
+        },
           leads.order(:nth).select_map(%i[device at]).map { |device, at| Core::Lead.new(device: device, at: at) })
         runs.where(id: told.map { |row| row[:id] }).update(counts: {id: counted})
       end

@@ -1,12 +1,13 @@
 module JauntyBell
   module Store
-    # What marks come to, kept by student, combination and rung (Core::Book::Evidence): pages read it instead of every mark, and mastery on any later day is
-    # worked out from it. Whatever changes marks says so with #rewrite.
+    # What marks come to, kept by student, combination and rung (Core::Book::Evidence): pages read it instead of every
+    # mark, and mastery on any later day is worked out from it. Whatever changes marks says so with #rewrite.
     class Masteries
       FACTS = Core::Book::Evidence.members
 
       # With the half-life of the club's school.
-      def self.of(db, club_id, school: School.new(db, club_id)) = new(db, club_id, half_life: school.settings.half_life, links: Links.new(db, club_id, school.techniques))
+      def self.of(db, club_id, school: School.new(db, club_id)) =
+        new(db, club_id, half_life: school.settings.half_life, links: Links.new(db, club_id, school.techniques))
 
       # `half_life` is the school's, in days; `links` the club's Links, which follow.
       def initialize(db, club_id, half_life:, links:)
@@ -17,14 +18,16 @@ module JauntyBell
         @renewed = []
       end
 
-      # {student id => {[combination id, rung] => Core::Book::Mastery}} on a day, for these students (a list of ids); `combinations` narrows it, as does `fading`. Students whose half-life
-      # has been changed since are worked out anew first.
+      # {student id => {[combination id, rung] => Core::Book::Mastery}} on a day, for these students (a list of ids);
+      # `combinations` narrows it, as does `fading`. Students whose half-life has been changed since are worked out anew
+      # first.
       def on(day, students:, combinations: nil, fading: false)
         renew(students)
         set = (fading ? fading(day) : rows).where(student_id: students)
         set = set.where(combination_id: combinations) if combinations
         set.each_with_object(Hash.new { |hash, id| hash[id] = {} }) do |row, found|
-          found[row[:student_id]][[row[:combination_id], row[:rung]]] = Core::Book::Mastery.from(Core::Book::Evidence.new(**row.slice(*FACTS)), on: day)
+          found[row[:student_id]][[row[:combination_id], row[:rung]]] =
+            Core::Book::Mastery.from(Core::Book::Evidence.new(**row.slice(*FACTS)), on: day)
         end
       end
 
@@ -43,7 +46,8 @@ module JauntyBell
         return if students.empty?
         half_lives = half_lives(students)
         @db.transaction(savepoint: true) do
-          @db[:students].where(club_id: @club_id, id: students).order(:id).for_no_key_update.select(:id).all # two who mark the same student take turns
+          # Two who mark the same student take turns
+          @db[:students].where(club_id: @club_id, id: students).order(:id).for_no_key_update.select(:id).all
           of(rows, students, combinations).delete
           kept = marks(students, combinations).map { |row| kept(row, half_lives.fetch(row[:student_id])) }
           kept.each_slice(500) { |slice| @db[:masteries].multi_insert(slice) }
@@ -72,7 +76,9 @@ module JauntyBell
         combinations ? set.where(combination_id: combinations) : set
       end
 
-      def half_lives(students) = @db[:students].where(club_id: @club_id, id: students).select_hash(:id, Sequel.function(:coalesce, :half_life, @half_life).as(:half_life))
+      def half_lives(students) =
+        @db[:students].where(club_id: @club_id, id: students)
+          .select_hash(:id, Sequel.function(:coalesce, :half_life, @half_life).as(:half_life))
 
       # Works out anew what was worked out with another half-life; each student is looked at once.
       def renew(students)
@@ -85,20 +91,28 @@ module JauntyBell
       # Ids of those whose masteries were worked out with another half-life than theirs.
       def stale(students)
         wanted = Sequel.function(:coalesce, Sequel[:students][:half_life], @half_life)
-        rows.where(student_id: students).join(:students, club_id: :club_id, id: :student_id).exclude(Sequel[:masteries][:half_life] => wanted).distinct.select_map(:student_id)
+        rows.where(student_id: students).join(:students, club_id: :club_id, id: :student_id)
+          .exclude(Sequel[:masteries][:half_life] => wanted).distinct.select_map(:student_id)
       end
 
       # A row for each student, combination and rung, with its days of marks as arrays.
       def marks(students, combinations)
-        days = of(@db[:marks].where(club_id: @club_id, taken_back_at: nil), students, combinations).group(:student_id, :combination_id, :rung, :on)
-          .select(:student_id, :combination_id, :rung, :on, Sequel.function(:sum, :attempted).as(:attempted), Sequel.function(:sum, :clean).as(:clean))
+        days = of(@db[:marks].where(club_id: @club_id, taken_back_at: nil), students, combinations)
+          .group(:student_id, :combination_id, :rung, :on)
+          .select(:student_id, :combination_id, :rung, :on, Sequel.function(:sum, :attempted).as(:attempted),
+            Sequel.function(:sum, :clean).as(:clean))
         lists = %i[on attempted clean].map { |column| Sequel.function(:array_agg, column).order(:on).as(column) }
-        @db.from(days.as(:days)).group(:student_id, :combination_id, :rung).select(:student_id, :combination_id, :rung, *lists)
+        @db.from(days.as(:days)).group(:student_id, :combination_id, :rung)
+          .select(:student_id, :combination_id, :rung, *lists)
       end
 
       def kept(row, half_life)
-        marks = row[:on].zip(row[:attempted], row[:clean]).map { |on, attempted, clean| Core::Book::Mastery::Mark.new(on: on, attempted: attempted.to_i, clean: clean.to_i) }
-        row.slice(:student_id, :combination_id, :rung).merge(club_id: @club_id, **Core::Book::Evidence.of(marks, half_life: half_life).then { |evidence| evidence.to_h.merge(due_on: evidence.due_on) })
+        marks = row[:on].zip(row[:attempted], row[:clean]).map do |on, attempted, clean|
+          Core::Book::Mastery::Mark.new(on: on, attempted: attempted.to_i, clean: clean.to_i)
+        end
+        row.slice(:student_id, :combination_id, :rung).merge(club_id: @club_id,
+          **Core::Book::Evidence.of(marks, half_life: half_life)
+          .then { |evidence| evidence.to_h.merge(due_on: evidence.due_on) })
       end
     end
   end

@@ -23,7 +23,8 @@ module JauntyBell
 
       # Efforts that count, each with the class it belongs to.
       def efforts_with_class(students)
-        counting(:efforts, students).left_join(:classes, club_id: Sequel[:efforts][:club_id], id: Sequel[:efforts][:class_id])
+        counting(:efforts, students).left_join(:classes, club_id: Sequel[:efforts][:club_id],
+          id: Sequel[:efforts][:class_id])
       end
     end
   end

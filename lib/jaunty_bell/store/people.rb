@@ -32,19 +32,26 @@ module JauntyBell
       def coaches = accounts.where(status_id: 2).order(:name).select(:id, :name, :role).all
 
       # The id of an account of this club, or nil for nil. Raises Conflict.
-      def coach_id(id) = id && (accounts.where(id: id).get(:id) || raise(Conflict.new("This coach is not in your club.", path: "coach_id")))
+      def coach_id(id) =
+        id && (accounts.where(id: id).get(:id) ||
+          raise(Conflict.new("This coach is not in your club.", path: "coach_id")))
 
       # Raises Missing.
-      def student(id) = @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
+      def student(id) =
+        @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
 
       ROSTER = %i[name group_id stance level trains_elsewhere].freeze
-      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian heart_rest heart_max heart_weights].freeze
+      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian heart_rest heart_max
+        heart_weights].freeze
 
-      # A half-life of a student's own for their marks, in days; nil for the school's. Raises Missing or Core::InvalidInput.
+      # A half-life of a student's own for their marks, in days; nil for the school's. Raises Missing or
+      # Core::InvalidInput.
       def half_life(id, days)
         student(id)
         lives = Core::Book::Mastery::HALF_LIVES
-        raise Core::InvalidInput.new("A half-life goes from #{lives.min} to #{lives.max} days.", path: "half_life") unless days.nil? || lives.cover?(days)
+        unless days.nil? || lives.cover?(days)
+          raise Core::InvalidInput.new("A half-life goes from #{lives.min} to #{lives.max} days.", path: "half_life")
+        end
         @db[:students].where(club_id: @club_id, id: id).update(half_life: days)
       end
 
@@ -52,11 +59,17 @@ module JauntyBell
       def apart_from(id) = pairs_apart([id]).map { |pair| (pair - [id]).first }
 
       # [[id, id], …] of those of these students who are never put together.
-      def pairs_apart(ids) = @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: ids}, {two_id: ids})).select_map(%i[one_id two_id])
+      def pairs_apart(ids) =
+        @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: ids}, {two_id: ids}))
+          .select_map(%i[one_id two_id])
 
-      # A new student, facts of ROSTER, who belongs to their group from today; sent twice they are kept once. Raises Conflict.
+      # A new student, facts of ROSTER, who belongs to their group from today; sent twice they are kept once. Raises
+      # Conflict.
       def add(id:, **facts)
-        @db.transaction(savepoint: true) { @db[:students].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, member_since: today, **named(facts.slice(*ROSTER))) }
+        @db.transaction(savepoint: true) do
+          @db[:students].insert_conflict(target: %i[club_id id])
+            .insert(club_id: @club_id, id: id, member_since: today, **named(facts.slice(*ROSTER)))
+        end
         student(id)
       rescue Sequel::ForeignKeyConstraintViolation
         raise Conflict.new("This group is not in your club.", path: "group_id")
@@ -64,7 +77,8 @@ module JauntyBell
 
       # Somebody who came without being on file: a visitor of a group. Said twice they are kept once.
       def add_visitor(id:, name:, stance:, group_id:)
-        @db[:students].insert_conflict.insert(club_id: @club_id, id: id, group_id: group_id, name: name.strip, stance: stance,
+        @db[:students].insert_conflict.insert(club_id: @club_id, id: id, group_id: group_id, name: name.strip,
+          stance: stance,
           level: "foundation", member_since: nil)
       end
 
@@ -73,21 +87,26 @@ module JauntyBell
 
       # A new group. Raises Conflict where there is one of that name.
       def add_group(id:, name:, juniors: false)
-        @db.transaction(savepoint: true) { @db[:groups].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id, name: name.strip, juniors: juniors) }
+        @db.transaction(savepoint: true) do
+          @db[:groups].insert_conflict(target: %i[club_id id])
+            .insert(club_id: @club_id, id: id, name: name.strip, juniors: juniors)
+        end
         id
       rescue Sequel::UniqueConstraintViolation
         raise Conflict.new("There is a group \"#{name.strip}\" already.", path: "group")
       end
 
-      # Changes what is on file of a student: facts of ROSTER and FILE, whether they only visit, and with whom they are never put
-      # together. Raises Missing or Conflict.
+      # Changes what is on file of a student: facts of ROSTER and FILE, whether they only visit, and with whom they are
+      # never put together. Raises Missing or Conflict.
       def file(id, facts, apart:)
         was = student(id)
         @db.transaction(savepoint: true) do
           changes = named(facts.slice(*ROSTER, *FILE)).merge(belonging(was, facts))
           @db[:students].where(club_id: @club_id, id: id).update(changes) if changes.any?
           @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: id}, {two_id: id})).delete
-          @db[:kept_apart].multi_insert((apart - [id]).map { |other| [id, other].sort.then { |one, two| {club_id: @club_id, one_id: one, two_id: two} } })
+          @db[:kept_apart].multi_insert((apart - [id]).map { |other|
+            [id, other].sort.then { |one, two| {club_id: @club_id, one_id: one, two_id: two} }
+          })
         end
         student(id)
       rescue Sequel::ForeignKeyConstraintViolation
@@ -107,7 +126,8 @@ module JauntyBell
 
       def left(was)
         return unless was[:member_since] < today
-        @db[:past_memberships].insert_conflict.insert(club_id: @club_id, student_id: was[:id], group_id: was[:group_id], from: was[:member_since], to: today)
+        @db[:past_memberships].insert_conflict.insert(club_id: @club_id, student_id: was[:id],
+          group_id: was[:group_id], from: was[:member_since], to: today)
       end
 
       # Raises Core::InvalidInput for an empty name.

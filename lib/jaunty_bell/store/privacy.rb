@@ -3,12 +3,14 @@ module JauntyBell
     # All that is held about one student: to give it to them, and to erase it.
     class Privacy
       # Tables with rows of one student, facts before what they refer to.
-      OWN = %i[attendances departures efforts marks notes knocks recordings class_guests past_memberships masteries links corrections health_audit holds].freeze
+      OWN = %i[attendances departures efforts marks notes knocks recordings class_guests past_memberships masteries
+        links corrections health_audit holds].freeze
       OF_HOLDS = %i[return_steps clearances].freeze
       LEFT_OUT = %i[club_id].freeze
 
       # What stays when somebody is erased, in words: it names nobody.
-      STAYS = ["how many were at each class they came to", "what each class drilled and for how long", "that whoever worked with them in a trio worked as a pair"].freeze
+      STAYS = ["how many were at each class they came to", "what each class drilled and for how long",
+        "that whoever worked with them in a trio worked as a pair"].freeze
 
       def initialize(db, club_id)
         @db = db
@@ -20,14 +22,18 @@ module JauntyBell
         student = People.new(@db, @club_id).student(student_id)
         own = OWN.to_h { |table| [table, rows(table).where(student_id: student_id).all] }
         ids = own[:holds].map { |hold| hold[:id] }
-        {students: [student], groups: rows(:groups).where(id: student[:group_id]).all, kept_apart: apart(student_id).all, pairings: pairings(student_id).all, **own,
+        {students: [student], groups: rows(:groups).where(id: student[:group_id]).all,
+         kept_apart: apart(student_id).all, pairings: pairings(student_id).all, **own,
          **OF_HOLDS.to_h { |table| [table, rows(table).where(hold_id: ids).all] },
-         retractions: rows(:retractions).where(fact_id: own.values_at(*Facts::TAKEN_BACK).flatten.map { |fact| fact[:id] }).all,
-         plans: Programmes.new(@db, @club_id).forecasts_of(student_id)}.transform_values { |list| list.map { |row| row.except(*LEFT_OUT) } }
+         retractions: rows(:retractions)
+           .where(fact_id: own.values_at(*Facts::TAKEN_BACK).flatten.map { |fact| fact[:id] }).all,
+         plans: Programmes.new(@db, @club_id).forecasts_of(student_id)}
+          .transform_values { |list| list.map { |row| row.except(*LEFT_OUT) } }
       end
 
       # {table => how many rows}, as erasing would take them.
-      def counts(student_id) = held(student_id).except(:students, :groups).transform_values(&:size).reject { |_, count| count.zero? }
+      def counts(student_id) =
+        held(student_id).except(:students, :groups).transform_values(&:size).reject { |_, count| count.zero? }
 
       # Takes everything that names a student away, all or nothing; what stays says who (`by`, an account's id) erased
       # whom and when, without the name. Raises Missing.

@@ -9,7 +9,8 @@ module JauntyBell
         @club_id = club_id
       end
 
-      # What a list says of each, with the group's name, newest change first: {id:, name:, group_id:, group_name:, revision:, archived_at:, start:, weeks:, goals:}.
+      # What a list says of each, with the group's name, newest change first: {id:, name:, group_id:, group_name:,
+      # revision:, archived_at:, start:, weeks:, goals:}.
       def lines(archived: false) = @db.fetch(archived ? LINES_AWAY : LINES, @club_id).all
 
       LINES = <<~SQL.freeze
@@ -21,11 +22,15 @@ module JauntyBell
       LINES_AWAY = LINES.sub("IS NULL", "IS NOT NULL").freeze
 
       # With the group's name. Raises Missing.
-      def find(id) = plain(named.first(Sequel[:programmes][:id] => id) || raise(Missing, "This programme is not in your club."))
+      def find(id) =
+        plain(named.first(Sequel[:programmes][:id] => id) || raise(Missing, "This programme is not in your club."))
 
       # Sent twice it is kept once. Raises Conflict.
       def add(id:, group_id:, **facts)
-        guarding { @db[:programmes].insert_conflict(target: %i[club_id id]).insert(**columns(facts), club_id: @club_id, id: id, group_id: group_id) }
+        guarding do
+          @db[:programmes].insert_conflict(target: %i[club_id id])
+            .insert(**columns(facts), club_id: @club_id, id: id, group_id: group_id)
+        end
         find(id)
       end
 
@@ -40,13 +45,15 @@ module JauntyBell
         find(id)
       end
 
-      # Keeps a plan that was made, which waits to be taken or left; one that waited before is left. The first of a programme is taken at once.
+      # Keeps a plan that was made, which waits to be taken or left; one that waited before is left. The first of a
+      # programme is taken at once.
       def keep(programme_id, id:, revision:, planned_on:, plan:)
         @db.transaction(savepoint: true) do
           rows.where(id: programme_id).for_update.first || raise(Missing, "This programme is not in your club.")
           waiting(programme_id).update(left_at: Clock.now)
           nth = (of(programme_id).max(:nth) || 0) + 1
-          @db[:programme_plans].insert(club_id: @club_id, id: id, programme_id: programme_id, nth: nth, revision: revision, planned_on: planned_on, plan: Sequel.pg_jsonb(plan),
+          @db[:programme_plans].insert(club_id: @club_id, id: id, programme_id: programme_id, nth: nth,
+            revision: revision, planned_on: planned_on, plan: Sequel.pg_jsonb(plan),
             taken_at: (Clock.now if of(programme_id).exclude(taken_at: nil).empty?))
         end
       end
@@ -67,7 +74,9 @@ module JauntyBell
       def taken(programme_id) = of(programme_id).exclude(taken_at: nil).order(:nth).all.map { |row| plain(row) }
 
       # Every plan without what it says, newest first.
-      def history(programme_id) = of(programme_id).order(Sequel.desc(:nth)).select(:id, :nth, :planned_on, :made_at, :taken_at, :left_at, :revision, Sequel.lit("(plan->>'value')::float AS value")).all
+      def history(programme_id) =
+        of(programme_id).order(Sequel.desc(:nth)).select(:id, :nth, :planned_on, :made_at, :taken_at, :left_at,
+          :revision, Sequel.lit("(plan->>'value')::float AS value")).all
 
       # What every plan says of a student: [{plan_id:, planned_on:, said: [what]}].
       def forecasts_of(student_id)
@@ -79,32 +88,40 @@ module JauntyBell
       # Takes a student out of every plan.
       def forget(student_id)
         naming(student_id).select(:id, :plan).all.each do |row|
-          @db[:programme_plans].where(club_id: @club_id, id: row[:id]).update(plan: Sequel.pg_jsonb(without(JSON.parse(row[:plan].to_json), student_id)))
+          @db[:programme_plans].where(club_id: @club_id, id: row[:id])
+            .update(plan: Sequel.pg_jsonb(without(JSON.parse(row[:plan].to_json), student_id)))
         end
       end
 
       private
 
-      def naming(student_id) = @db[:programme_plans].where(club_id: @club_id).where(Sequel.lit("plan::text LIKE ?", "%#{student_id}%"))
+      def naming(student_id) =
+        @db[:programme_plans].where(club_id: @club_id).where(Sequel.lit("plan::text LIKE ?", "%#{student_id}%"))
 
       # Every part of a plan that is of a student, with where it stands.
       def about(data, student_id, where = [])
         case data
         when Array then data.each_with_index.flat_map { |each, i| about(each, student_id, [*where, i]) }
-        when Hash then [*([data.except("student_id").merge("where" => where.join("/"))] if data["student_id"] == student_id), *data.flat_map { |key, each| about(each, student_id, [*where, key]) }]
+        when Hash
+          [*([data.except("student_id").merge("where" => where.join("/"))] if data["student_id"] == student_id),
+            *data.flat_map { |key, each| about(each, student_id, [*where, key]) }]
         else []
         end
       end
 
       def without(data, student_id)
         case data
-        when Array then data.reject { |each| each == student_id || (each.is_a?(Hash) && each["student_id"] == student_id) }.map { |each| without(each, student_id) }
+        when Array
+          data.reject { |each| each == student_id || (each.is_a?(Hash) && each["student_id"] == student_id) }
+            .map { |each| without(each, student_id) }
         when Hash then data.transform_values { |each| without(each, student_id) }
         else data
         end
       end
 
-      def named = rows.join(:groups, club_id: :club_id, id: :group_id).select_all(:programmes).select_append(Sequel[:groups][:name].as(:group_name))
+      def named =
+        rows.join(:groups, club_id: :club_id, id: :group_id).select_all(:programmes)
+          .select_append(Sequel[:groups][:name].as(:group_name))
 
       def rows = @db[:programmes].where(Sequel[:programmes][:club_id] => @club_id)
 
@@ -117,11 +134,13 @@ module JauntyBell
         row
       end
 
-      def columns(facts) = facts.slice(*FACTS).tap { |columns| columns[:settings] &&= Sequel.pg_jsonb(columns[:settings]) }
+      def columns(facts) =
+        facts.slice(*FACTS).tap { |columns| columns[:settings] &&= Sequel.pg_jsonb(columns[:settings]) }
 
       def edit(id, revision, changes)
         find(id)
-        changed = rows.where(id: id, revision: revision).update(**changes, revision: Sequel[:revision] + 1, changed_at: Clock.now)
+        changed = rows.where(id: id, revision: revision).update(**changes, revision: Sequel[:revision] + 1,
+          changed_at: Clock.now)
         raise Stale.new(find(id)) if changed.zero?
       end
 

@@ -2,7 +2,8 @@ module JauntyBell
   module Store
     # What a club teaches and how it writes: its settings, its numbering and its own techniques.
     class School
-      # An open account with its club's settings and own techniques, and when one of its sessions was used last: all a request begins with, in one query.
+      # An open account with its club's settings and own techniques, and when one of its sessions was used last: all a
+      # request begins with, in one query.
       ACCOUNT = <<~SQL.freeze
         SELECT accounts.id, accounts.club_id, accounts.name, email, role, numbering, settings, sessions.last_use, sessions.created_at AS began,
           (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id) AS own_techniques
@@ -21,8 +22,8 @@ module JauntyBell
         @own_techniques = known[:own_techniques].to_a.map(&:to_h) if known.key?(:own_techniques)
       end
 
-      # The club's settings, defaults included, as a Core::Lexicon::School. Where one that is kept will not do, its default stands in (see #problems): a club is
-      # never shut out of the page that mends it.
+      # The club's settings, defaults included, as a Core::Lexicon::School. Where one that is kept will not do, its
+      # default stands in (see #problems): a club is never shut out of the page that mends it.
       def settings = kept.first
 
       # What is wrong with settings that are kept: [sentence].
@@ -48,7 +49,9 @@ module JauntyBell
       def add_technique(entry)
         techniques.and([entry])
         @own_techniques = nil
-        @db.transaction(savepoint: true) { rows.insert(club_id: @club_id, id: entry.fetch("id"), entry: Sequel.pg_jsonb(entry)) }
+        @db.transaction(savepoint: true) do
+          rows.insert(club_id: @club_id, id: entry.fetch("id"), entry: Sequel.pg_jsonb(entry))
+        end
       rescue Sequel::UniqueConstraintViolation
         raise Conflict.new("Your club has a technique of that name already.", path: "names/plain")
       end
@@ -74,16 +77,20 @@ module JauntyBell
       def own_words = voices.order(:word).select_map(:word)
 
       # The WAV of one of the club's own words. Raises Missing.
-      def spoken_word(word) = voices.where(word: word).get(:wave) || raise(Missing, "Your club has no spoken word of that name.")
+      def spoken_word(word) =
+        voices.where(word: word).get(:wave) || raise(Missing, "Your club has no spoken word of that name.")
 
       # Keeps a word of the club's own as spoken.
       def keep_word(word, wave:, ms:)
-        voices.insert_conflict(target: %i[club_id word], update: {wave: Sequel.blob(wave), ms: ms}).insert(club_id: @club_id, word: word, wave: Sequel.blob(wave), ms: ms)
+        voices.insert_conflict(target: %i[club_id word], update: {wave: Sequel.blob(wave), ms: ms})
+          .insert(club_id: @club_id, word: word, wave: Sequel.blob(wave), ms: ms)
       end
 
-      # Where each of the club's own techniques is used: {id => names of combinations (archived ones too), our own numbers}.
+      # Where each of the club's own techniques is used: {id => names of combinations (archived ones too), our own
+      # numbers}.
       def uses
-        held = @db[:combinations].where(club_id: @club_id).select(:name, Sequel.lit("jsonb_path_query(meaning, '$.**.technique') #>> '{}'").as(:technique))
+        held = @db[:combinations].where(club_id: @club_id).select(:name,
+          Sequel.lit("jsonb_path_query(meaning, '$.**.technique') #>> '{}'").as(:technique))
         found = @db.from(held.distinct.as(:held)).order(:name).select_hash_groups(:technique, :name)
         stored.fetch("numbers", {}).each_value { |number| (found[number["technique"]] ||= []) << "our own numbers" }
         found.transform_values(&:uniq)
@@ -92,7 +99,8 @@ module JauntyBell
       # The scheme with this id: one that ships, or "own", the club's own numbers. Raises Core::InvalidInput.
       def numbering(id)
         return Core::Lexicon::Numberings[id] unless id == "own"
-        numbers = stored["numbers"] or raise Core::InvalidInput.new("Your club has no numbering of its own yet.", path: "numbering")
+        numbers = stored["numbers"] or
+          raise Core::InvalidInput.new("Your club has no numbering of its own yet.", path: "numbering")
         Core::Lexicon::Numbering.new({"id" => "own", "name" => "Our own", "numbers" => numbers}, techniques)
       end
 
@@ -123,7 +131,10 @@ module JauntyBell
       def loads(given)
         wanted = given.is_a?(Array) ? given : given.to_s.split(",").map(&:strip)
         strange = wanted.find { |load| !techniques.key?(load.to_s.split.first) }
-        raise Core::InvalidInput.new("\"#{strange}\" is no technique here: say switch, walk-up, slip lead and the like.", path: "lead_kick_loads") if strange
+        if strange
+          raise Core::InvalidInput.new("\"#{strange}\" is no technique here: say switch, walk-up, slip lead and " \
+            "the like.", path: "lead_kick_loads")
+        end
       end
 
       def voices = @db[:voices].where(club_id: @club_id)

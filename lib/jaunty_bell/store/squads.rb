@@ -1,6 +1,7 @@
 module JauntyBell
   module Store
-    # A group as a planner needs to know it: who comes, what they know, how their marks came about, what they have trained.
+    # A group as a planner needs to know it: who comes, what they know, how their marks came about, what they have
+    # trained.
     class Squads
       LOOK_BACK = 56 # days of attendance that say how likely somebody comes
       HISTORY = 120 # days of marks that say how they come about
@@ -15,14 +16,18 @@ module JauntyBell
         @today = today
       end
 
-      def rows = @rows ||= @db[:students].where(club_id: @club_id, group_id: @group_id).exclude(member_since: nil).order(:name, :id).all
+      def rows =
+        @rows ||= @db[:students].where(club_id: @club_id, group_id: @group_id).exclude(member_since: nil)
+          .order(:name, :id).all
 
       # Core::Weeks::Learners of those who came within `away` days, or whom no class has had the chance to see.
       def learners(away:)
         known = @masteries.on(@today, students: ids)
         holds = Care.new(@db, @club_id).holds(@today, ids)
         rows.reject { |row| away?(row, away) }.map do |row|
-          Core::Weeks::Learner.new(id: row[:id], name: row[:name], keen: Core::Weeks::Learner.keen(came.fetch(row[:id], 0), held), stance: row[:stance].to_sym, held_back: holds.fetch(row[:id], []),
+          Core::Weeks::Learner.new(id: row[:id], name: row[:name],
+            keen: Core::Weeks::Learner.keen(came.fetch(row[:id], 0), held), stance: row[:stance].to_sym,
+            held_back: holds.fetch(row[:id], []),
             half_life: row[:half_life] || @half_life, known: known.fetch(row[:id], {}).transform_values(&:known))
         end
       end
@@ -30,19 +35,26 @@ module JauntyBell
       # Names of those who have not come for so long that they are not planned for.
       def away(days) = rows.select { |row| away?(row, days) }.map { |row| row[:name] }
 
-      # Core::Weeks::Habits from the marks of some months. `bases` maps a combination id to ids of what it builds on; `first` is the club's first rung.
+      # Core::Weeks::Habits from the marks of some months. `bases` maps a combination id to ids of what it builds on;
+      # `first` is the club's first rung.
       def habits(ladder, bases)
         since = @today - HISTORY
         marks = @db[:marks].where(club_id: @club_id, student_id: ids, taken_back_at: nil).where { on >= since }
-        series = marks.group(:student_id, :combination_id, :rung, :on).order(:on).select(:student_id, :combination_id, :rung, :on, Sequel.function(:sum, :attempted).cast(Integer).as(:attempted), Sequel.function(:sum, :clean).cast(Integer).as(:clean)).all
+        series = marks.group(:student_id, :combination_id, :rung, :on).order(:on)
+          .select(:student_id, :combination_id, :rung, :on,
+            Sequel.function(:sum, :attempted).cast(Integer).as(:attempted),
+            Sequel.function(:sum, :clean).cast(Integer).as(:clean)).all
         seen = marks.exclude(class_id: nil).select(:class_id, :student_id, :combination_id).distinct.count
-        Core::Weeks::Cases.new(series, ladder: ladder, bases: bases, half_life: @half_life).habits(drilled: drilled(since), marked: seen)
+        Core::Weeks::Cases.new(series, ladder: ladder, bases: bases, half_life: @half_life)
+          .habits(drilled: drilled(since), marked: seen)
       end
 
       # {day => load of its classes, as a student of the group told it on average} since a day.
       def loads(since)
-        of_classes = @db[:efforts].where(Sequel[:efforts][:club_id] => @club_id, :student_id => ids, :taken_back_at => nil).where { on >= since }.join(classes.select(:id).as(:held), id: :class_id)
-        per_class = of_classes.group(:on, :class_id).select(:on, Sequel.lit("avg(effort * efforts.minutes)::float AS load")).from_self
+        of_classes = @db[:efforts].where(Sequel[:efforts][:club_id] => @club_id, :student_id => ids,
+          :taken_back_at => nil).where { on >= since }.join(classes.select(:id).as(:held), id: :class_id)
+        per_class = of_classes.group(:on, :class_id).select(:on,
+          Sequel.lit("avg(effort * efforts.minutes)::float AS load")).from_self
         per_class.group(:on).select_hash(:on, Sequel.function(:sum, :load).as(:load))
       end
 
@@ -54,26 +66,36 @@ module JauntyBell
 
       # Marks of the group's students since a day, by [student, combination, rung]: [Core::Book::Mastery::Mark].
       def marks(since)
-        found = @db[:marks].where(club_id: @club_id, student_id: ids, taken_back_at: nil).where { on >= since }.order(:on).select(:student_id, :combination_id, :rung, :on, :attempted, :clean).all
-        found.group_by { |row| row.values_at(:student_id, :combination_id, :rung) }.transform_values { |list| list.map { |row| Core::Book::Mastery::Mark.new(**row.slice(:on, :attempted, :clean)) } }
+        found = @db[:marks].where(club_id: @club_id, student_id: ids, taken_back_at: nil).where { on >= since }
+          .order(:on).select(:student_id, :combination_id, :rung, :on, :attempted, :clean).all
+        found.group_by { |row| row.values_at(:student_id, :combination_id, :rung) }
+          .transform_values do |list|
+            list.map { |row| Core::Book::Mastery::Mark.new(**row.slice(:on, :attempted, :clean)) }
+          end
       end
 
       # Days on which the group's classes have been held since a day.
-      def held_days(since) = classes.where(Sequel.lit("#{DAY} >= ?", since)).select(Sequel.lit("#{DAY} AS day")).from_self.distinct.select_order_map(:day)
+      def held_days(since) =
+        classes.where(Sequel.lit("#{DAY} >= ?", since)).select(Sequel.lit("#{DAY} AS day")).from_self.distinct
+          .select_order_map(:day)
 
       private
 
-      DAY = "(classes.starts_at AT TIME ZONE (SELECT time_zone FROM clubs WHERE clubs.id = classes.club_id))::date".freeze
+      DAY = "(classes.starts_at AT TIME ZONE (SELECT time_zone FROM clubs WHERE clubs.id = classes.club_id))::date"
+        .freeze
 
       def ids = @ids ||= rows.map { |row| row[:id] }
 
-      def classes = @db[:classes].where(Sequel[:classes][:club_id] => @club_id, :group_id => @group_id).exclude(ended_at: nil)
+      def classes =
+        @db[:classes].where(Sequel[:classes][:club_id] => @club_id, :group_id => @group_id).exclude(ended_at: nil)
 
       def recent = classes.where(Sequel[:classes][:starts_at] >= Sequel.lit("?::date", @today - LOOK_BACK))
 
       def held = @held ||= recent.count
 
-      def came = @came ||= @db[:presences].where(club_id: @club_id, class_id: recent.select(:id), student_id: ids).group_and_count(:student_id).to_hash(:student_id, :count)
+      def came =
+        @came ||= @db[:presences].where(club_id: @club_id, class_id: recent.select(:id), student_id: ids)
+          .group_and_count(:student_id).to_hash(:student_id, :count)
 
       def last_came = @last_came ||= Book.new(@db, @club_id).last_came(ids, @today)
 
@@ -81,8 +103,11 @@ module JauntyBell
 
       # How many times somebody was there while a combination was drilled.
       def drilled(since)
-        drills = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true, :class_id => classes.where(Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since)).select(:id)).exclude(combination_id: nil).select(:class_id, :combination_id).distinct
-        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids).join(drills.as(:drills), class_id: :class_id).count
+        drills = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true,
+          :class_id => classes.where(Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since)).select(:id))
+          .exclude(combination_id: nil).select(:class_id, :combination_id).distinct
+        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids)
+          .join(drills.as(:drills), class_id: :class_id).count
       end
     end
   end

@@ -32,15 +32,21 @@ module JauntyBell
         @db.tables.reject { |table| NOBODY_S.include?(table) }.flat_map do |table|
           schema = @db.schema(table).to_h
           next [] unless schema.key?(:club_id)
-          schema.filter_map { |column, facts| [table, column, facts[:db_type]] if %w[text jsonb].include?(facts[:db_type]) }
+          schema.filter_map do |column, facts|
+            [table, column, facts[:db_type]] if %w[text jsonb].include?(facts[:db_type])
+          end
         end
       end
 
+      # A word as a pattern of PostgreSQL that means itself, however it is spaced.
+      def escaped(word) = word.gsub(/[^[:alnum:][:space:]]/) { |sign| "\\#{sign}" }.gsub(/\s+/, "\\s+")
+
       def replace(table, column, type, word)
-        pattern = "(^|[^[:alnum:]])#{word.gsub(/[^[:alnum:][:space:]]/) { |sign| "\\#{sign}" }.gsub(/\s+/, "\\s+")}(?![[:alnum:]])"
+        pattern = "(^|[^[:alnum:]])#{escaped(word)}(?![[:alnum:]])"
         text = Sequel.cast(column, String)
         changed = Sequel.function(:regexp_replace, text, pattern, "\\1#{INSTEAD}", "gi")
-        @db[table].where(club_id: @club_id).where(Sequel.lit("? ~* ?", text, pattern)).update(column => Sequel.cast(changed, type))
+        @db[table].where(club_id: @club_id).where(Sequel.lit("? ~* ?", text, pattern))
+          .update(column => Sequel.cast(changed, type))
       end
     end
   end

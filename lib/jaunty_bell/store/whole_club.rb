@@ -1,6 +1,7 @@
 module JauntyBell
   module Store
-    # A whole club out and in again: every row of every table, but what belongs to a server (passwords, sessions) or can be worked out again.
+    # A whole club out and in again: every row of every table, but what belongs to a server (passwords, sessions) or can
+    # be worked out again.
     #
     #   file = WholeClub.of(db, club_id)            # JSON-ready
     #   WholeClub.new(db).put(file) { |email| hash } # => the id of a club that is equal to it
@@ -8,8 +9,11 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques groups students past_memberships kept_apart voices combinations drills drill_combinations cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks efforts notes
-        knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit erasures programmes programme_plans].freeze
+      TABLES = %i[techniques groups students past_memberships kept_apart voices combinations drills drill_combinations
+        cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks
+        efforts notes
+        knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit
+        erasures programmes programme_plans].freeze
       PEOPLE = %i[coach_id account_id].freeze # columns that name an account; a file names it by its email
       ACCOUNT = %i[email name role numbering status_id].freeze
 
@@ -22,24 +26,32 @@ module JauntyBell
       def file(club_id)
         club = @db[:clubs].first(id: club_id) || raise(Missing, "There is no such club.")
         emails = @db[:accounts].where(club_id: club_id).select_hash(:id, :email)
-        {format: FORMAT, version: VERSION, club: {name: club[:name], time_zone: club[:time_zone], settings: club[:settings].to_h},
-         accounts: @db[:accounts].where(club_id: club_id).order(:email).select(*ACCOUNT).all.map { |row| plain_row(row) },
+        {format: FORMAT, version: VERSION,
+         club: {name: club[:name], time_zone: club[:time_zone], settings: club[:settings].to_h},
+         accounts: @db[:accounts].where(club_id: club_id).order(:email).select(*ACCOUNT).all
+           .map { |row| plain_row(row) },
          tables: TABLES.to_h { |table| [table, rows(table, club_id).map { |row| plain_row(named(row, emails)) }] }}
       end
 
-      # Makes the club of a file, all or nothing. Yields each account's email and takes the hash of its password. Raises Core::InvalidInput.
+      # Makes the club of a file, all or nothing. Yields each account's email and takes the hash of its password. Raises
+      # Core::InvalidInput.
       def put(file)
         data = checked(file)
         @db.transaction(savepoint: true) do
           id = SecureRandom.uuid
-          @db[:clubs].insert(id: id, **data["club"].slice("name", "time_zone").transform_keys(&:to_sym), settings: Sequel.pg_jsonb(data["club"]["settings"]))
-          accounts = data["accounts"].to_h { |row| [row["email"], @db[:accounts].insert(club_id: id, password_hash: yield(row["email"]), **facts(:accounts, row))] }
+          @db[:clubs].insert(id: id, **data["club"].slice("name", "time_zone").transform_keys(&:to_sym),
+            settings: Sequel.pg_jsonb(data["club"]["settings"]))
+          accounts = data["accounts"].to_h do |row|
+            [row["email"],
+              @db[:accounts].insert(club_id: id, password_hash: yield(row["email"]), **facts(:accounts, row))]
+          end
           TABLES.each { |table| insert(table, data["tables"].fetch(table.to_s, []), id, accounts) }
           Masteries.of(@db, id).rewrite_all
           id
         end
       rescue Sequel::UniqueConstraintViolation => e
-        raise Core::InvalidInput.new("Somebody in this file has an account on this server already: #{e.message[/Key \(.*\)=\((.*)\)/, 1]}.", path: "accounts")
+        raise Core::InvalidInput.new("Somebody in this file has an account on this server already: " \
+          "#{e.message[/Key \(.*\)=\((.*)\)/, 1]}.", path: "accounts")
       rescue Sequel::ConstraintViolation, Sequel::DatabaseError => e
         raise Core::InvalidInput, "The file does not hold together: #{e.message.lines.first.strip}"
       end
@@ -63,16 +75,23 @@ module JauntyBell
       def checked(file)
         data = file.is_a?(String) ? JSON.parse(file) : file
         sound = data.is_a?(Hash) && data["format"] == FORMAT && data["version"] == VERSION && data["tables"].is_a?(Hash)
-        raise Core::InvalidInput, "This is no file of a whole club (format \"#{FORMAT}\", version #{VERSION})." unless sound
+        unless sound
+          raise Core::InvalidInput, "This is no file of a whole club (format \"#{FORMAT}\", version #{VERSION})."
+        end
         strange = data["tables"].keys - TABLES.map(&:to_s)
-        raise Core::InvalidInput.new("The file has a table \"#{strange.first}\" that this version does not know.", path: "tables") if strange.any?
+        if strange.any?
+          raise Core::InvalidInput.new("The file has a table \"#{strange.first}\" that this version does not know.",
+            path: "tables")
+        end
         data
       rescue JSON::ParserError
         raise Core::InvalidInput, "This file is not JSON."
       end
 
       def insert(table, list, club_id, accounts)
-        list.each_slice(500) { |slice| @db[table].multi_insert(slice.map { |row| facts(table, row, accounts).merge(club_id: club_id) }) }
+        list.each_slice(500) do |slice|
+          @db[table].multi_insert(slice.map { |row| facts(table, row, accounts).merge(club_id: club_id) })
+        end
       end
 
       # A row of the file as the table takes it: only columns it has.

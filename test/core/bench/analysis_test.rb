@@ -11,7 +11,8 @@ class AnalysisTest < Minitest::Test
 
   # text → beats: defaults, a weak link, a change of level, a leg put down, what is done together, the partner
   BEATS = {
-    "1-2" => 2, "1-3" => 2.5, "1-2b" => 2.25, "rear kick" => 1.5, "rear kick down" => 2, "1 with gallop in" => 1, "chain punch with gallop in" => 1,
+    "1-2" => 2, "1-3" => 2.5, "1-2b" => 2.25, "rear kick" => 1.5, "rear kick down" => 2, "1 with gallop in" => 1,
+    "chain punch with gallop in" => 1,
     "[1]-slip" => 1, "feint 1-2" => 1.5, "1-..-2" => 3, "1-2-[2b]-slip" => 3, "2b-feint 1-3b" => 3
   }.freeze
 
@@ -38,7 +39,8 @@ class AnalysisTest < Minitest::Test
   end
 
   def test_left_and_right_change_with_the_stance
-    assert_equal({left: 1, right: 2}, Bench.analyse("1-2-3", reading: Notation::Reading.new(stance: :southpaw)).counts.by_hand)
+    assert_equal({left: 1, right: 2},
+      Bench.analyse("1-2-3", reading: Notation::Reading.new(stance: :southpaw)).counts.by_hand)
   end
 
   def test_links
@@ -55,7 +57,8 @@ class AnalysisTest < Minitest::Test
 
   # text → complexity: by side, level, band, step, switch, defence, partner, family
   COMPLEXITY = {
-    "1" => 1, "1-1" => 2.5, "1-2b" => 2.5, "1-2-step out" => 2.5, "1-switch-2" => 3, "1-slip" => 1.75, "[1]-slip-2" => 2.5,
+    "1" => 1, "1-1" => 2.5, "1-2b" => 2.5, "1-2-step out" => 2.5, "1-switch-2" => 3, "1-slip" => 1.75,
+    "[1]-slip-2" => 2.5,
     "1-rear kick" => 3, "1 with step in" => 1.5, "clinch" => 0.5, "feint 1-1" => 1.5
   }.freeze
 

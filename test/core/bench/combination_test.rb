@@ -10,16 +10,20 @@ class CombinationTest < Minitest::Test
 
   def test_repeats_are_opened_up_but_kept_as_written
     combination = read("((1-2)x2-3)x2")
-    assert_equal %w[1 2 1 2 3 1 2 1 2 3], combination.actions.map { |each| Notation::Writer.new(Notation::Reading.new).label(each) }
+    assert_equal %w[1 2 1 2 3 1 2 1 2 3],
+      combination.actions.map { |each| Notation::Writer.new(Notation::Reading.new).label(each) }
     assert_equal 3, combination.strikes_counting_repeats_once
     assert_equal 10, Bench::Combination.size_of(combination.items)
   end
 
   # text, index of the opened-up action → with it replaced by a hook
-  REPLACED = {["1-2-1", 1] => "1-3-1", ["(1-2)x3", 1] => "(1-3)x3", ["(1-2)x3", 5] => "(1-3)x3", ["1-(2-(1-2)x2)x2", 3] => "1-(2-(1-3)x2)x2"}.freeze
+  REPLACED = {["1-2-1", 1] => "1-3-1", ["(1-2)x3", 1] => "(1-3)x3", ["(1-2)x3", 5] => "(1-3)x3",
+              ["1-(2-(1-2)x2)x2", 3] => "1-(2-(1-3)x2)x2"}.freeze
 
   def test_replacing_where_it_is_written
-    REPLACED.each { |(text, index), expected| assert_equal expected, written(read(text).replacing(index, action("3"))), "#{text} at #{index}" }
+    REPLACED.each do |(text, index), expected|
+      assert_equal expected, written(read(text).replacing(index, action("3"))), "#{text} at #{index}"
+    end
   end
 
   def test_inserting_removing_and_going_on
@@ -39,7 +43,8 @@ class CombinationTest < Minitest::Test
     assert_raises(FrozenError) { action("1").side = :rear }
   end
 
-  OTHER_SIDE = {"3" => "4", "1" => "2", "2" => "1", "rear kick" => "lead kick", "slip rear" => "slip lead", "duck" => "duck", "clinch" => "clinch"}.freeze
+  OTHER_SIDE = {"3" => "4", "1" => "2", "2" => "1", "rear kick" => "lead kick", "slip rear" => "slip lead",
+                "duck" => "duck", "clinch" => "clinch"}.freeze
 
   def test_the_other_side
     OTHER_SIDE.each { |one, other| assert_equal action(other), action(one).other_side, one }
@@ -52,6 +57,8 @@ class CombinationTest < Minitest::Test
   }.freeze
 
   def test_data_that_is_no_combination_is_refused
-    BAD.each { |data, path| assert_equal path, assert_raises(Core::InvalidInput, data.inspect) { Bench::Combination.from_data(data) }.path }
+    BAD.each do |data, path|
+      assert_equal path, assert_raises(Core::InvalidInput, data.inspect) { Bench::Combination.from_data(data) }.path
+    end
   end
 end

@@ -4,7 +4,8 @@ class DrillTest < Minitest::Test
   include CoreTest
 
   def drill(*texts, on: nil, **facts)
-    Bench::Drill.new(pool: texts.map { |text| read(text) }, implement: Lexicon::Implements[facts.delete(:implement) || "focus-mitts"], on: on, **facts)
+    Bench::Drill.new(pool: texts.map { |text| read(text) },
+      implement: Lexicon::Implements[facts.delete(:implement) || "focus-mitts"], on: on, **facts)
   end
 
   # Seconds of striking in so much work of a drill, as a card reckons them.
@@ -31,13 +32,17 @@ class DrillTest < Minitest::Test
     assert_includes rules.call(drill("1-2", "rear kick")), "wrong-implement"
     assert_includes rules.call(drill("1-2", implement: "hanging-bag", kit: [])), "bare-hand"
     refute_includes rules.call(drill("1-2", implement: "hanging-bag")), "bare-hand"
-    assert_includes rules.call(drill("rear kick", implement: "partner", manner: "trade", intensity: :hard)), "kick-trade"
+    assert_includes rules.call(drill("rear kick", implement: "partner", manner: "trade", intensity: :hard)),
+      "kick-trade"
   end
 
   LADDERS = {"up" => %w[1 1-2 1-2-3], "down" => %w[1-2-3 1-2 1], "both" => %w[1 1-2 1-2-3 1-2 1]}.freeze
 
   def test_ladders
-    LADDERS.each { |way, steps| assert_equal steps, drill("1-2-3", manner: "ladder", ladder: way).rungs_of_ladder.map { |step| Notation.write(step) } }
+    LADDERS.each do |way, steps|
+      assert_equal steps,
+        drill("1-2-3", manner: "ladder", ladder: way).rungs_of_ladder.map { |step| Notation.write(step) }
+    end
   end
 
   def test_a_version_for_a_rung
@@ -46,20 +51,27 @@ class DrillTest < Minitest::Test
   end
 
   # [on, off, work] → seconds of striking
-  STRIKING = {[20, 10, 180] => 120, [20, 10, 175] => 120, [20, 10, 165] => 115, [30, 30, 20] => 20, [nil, nil, 180] => 180}.freeze
+  STRIKING = {[20, 10, 180] => 120, [20, 10, 175] => 120, [20, 10, 165] => 115, [30, 30, 20] => 20,
+              [nil, nil, 180] => 180}.freeze
 
   def test_inner_intervals
-    STRIKING.each { |(on, off, work), seconds| assert_equal seconds, striking(drill("1-2", on: on, off: off), work), [on, off, work].inspect }
+    STRIKING.each do |(on, off, work), seconds|
+      assert_equal seconds, striking(drill("1-2", on: on, off: off), work), [on, off, work].inspect
+    end
   end
 
   # what cannot be drilled so → the path
   REFUSED = {
-    {manner: "brawl"} => "manner", {manner: "counted"} => "count", {manner: "counted", count: 201} => "count", {on: 20} => "on", {on: 0, off: 10} => "on",
-    {rungs: []} => "rungs", {rungs: ["moon"]} => "rungs", {versions: {"air" => 3}} => "versions/air", {ladder: "sideways"} => "ladder", {rest: "asleep"} => "rest"
+    {manner: "brawl"} => "manner", {manner: "counted"} => "count", {manner: "counted", count: 201} => "count",
+    {on: 20} => "on", {on: 0, off: 10} => "on",
+    {rungs: []} => "rungs", {rungs: ["moon"]} => "rungs", {versions: {"air" => 3}} => "versions/air",
+    {ladder: "sideways"} => "ladder", {rest: "asleep"} => "rest"
   }.freeze
 
   def test_what_cannot_be_drilled_so
-    REFUSED.each { |facts, path| assert_equal path, assert_raises(Core::InvalidInput, facts.inspect) { drill("1-2", **facts) }.path }
+    REFUSED.each do |facts, path|
+      assert_equal path, assert_raises(Core::InvalidInput, facts.inspect) { drill("1-2", **facts) }.path
+    end
     assert_equal "pool", assert_raises(Core::InvalidInput) { drill }.path
   end
 end

@@ -5,7 +5,8 @@ class FlowCasesTest < Minitest::Test
   include CoreTest
 
   FILE = File.join(__dir__, "flow_cases.txt")
-  IMPLEMENTS = {"bag" => "hanging-bag", "mitts" => "focus-mitts", "air" => "air", "dummy" => "wall-dummy", "partner" => "partner",
+  IMPLEMENTS = {"bag" => "hanging-bag", "mitts" => "focus-mitts", "air" => "air", "dummy" => "wall-dummy",
+                "partner" => "partner",
                 "shield" => "kick-shield", "pads" => "long-pads"}.freeze
   LEVELS = %w[foundation building advanced].freeze
   Case = Struct.new(:line, :text, :stance, :settings, :expected)
@@ -22,7 +23,9 @@ class FlowCasesTest < Minitest::Test
   cases.each do |each|
     define_method(:"test_line_#{each.line}_#{each.text.tr(" -", "_")}") do
       walk = Flow::Walk.new(read(each.text), setting(each.settings), stance: each.stance)
-      said = walk.sorted_findings.map { |finding| "#{finding.rule}:#{finding.severity}#{"@#{finding.at + 1}" if finding.at}" }
+      said = walk.sorted_findings.map do |finding|
+        "#{finding.rule}:#{finding.severity}#{"@#{finding.at + 1}" if finding.at}"
+      end
       assert_equal each.expected, said.join(", "), "line #{each.line}: #{each.text}"
     end
   end
@@ -48,7 +51,8 @@ class FlowCasesTest < Minitest::Test
       when "juniors" then found[:juniors] = true
       when "trade" then found[:manner] = "trade"
       when /\Akit:(.*)/ then found[:kit] = Regexp.last_match(1).split(",")
-      when /\Alevel_limits\.(\w+)=(\d+)/ then school["level_limits"] = {Regexp.last_match(1) => Regexp.last_match(2).to_i}
+      when /\Alevel_limits\.(\w+)=(\d+)/
+        school["level_limits"] = {Regexp.last_match(1) => Regexp.last_match(2).to_i}
       when /\A(\w+)=(.*)/ then school[Regexp.last_match(1)] = Regexp.last_match(2)
       else flunk "line says \"#{word}\", which is no setting"
       end

@@ -49,7 +49,8 @@ class FramesTest < Minitest::Test
     end
   end
 
-  STEPS = {"step in" => true, "step out" => true, "step lead" => true, "step rear" => true, "shuffle lead" => true, "gallop in" => true, "gallop out" => true}.freeze
+  STEPS = {"step in" => true, "step out" => true, "step lead" => true, "step rear" => true, "shuffle lead" => true,
+           "gallop in" => true, "gallop out" => true}.freeze
 
   def test_an_ordinary_step_moves_both_feet_by_the_same_amount
     STEPS.each_key do |step|
@@ -86,7 +87,8 @@ class FramesTest < Minitest::Test
   end
 
   # kick → degrees the standing foot turns out, at least and at most
-  TURNS = {"rear kick" => 60..120, "rear rising kick" => 5..30, "rear low kick" => 40..80, "rear front kick" => 10..40}.freeze
+  TURNS = {"rear kick" => 60..120, "rear rising kick" => 5..30, "rear low kick" => 40..80,
+           "rear front kick" => 10..40}.freeze
 
   def test_the_standing_foot_turns_out_under_a_kick
     TURNS.each do |kick, degrees|
@@ -99,7 +101,8 @@ class FramesTest < Minitest::Test
   end
 
   # text → entry stance of the feet at the end
-  LANDINGS = {"rear kick" => :orthodox, "rear kick down" => :orthodox, "rear kick forward" => :southpaw, "lead kick forward" => :orthodox, "rear kick around" => :orthodox}.freeze
+  LANDINGS = {"rear kick" => :orthodox, "rear kick down" => :orthodox, "rear kick forward" => :southpaw,
+              "lead kick forward" => :orthodox, "rear kick around" => :orthodox}.freeze
 
   def test_where_a_kick_lands
     LANDINGS.each { |text, stance| assert_equal stance, frames(text).last.stance, text }
@@ -109,7 +112,8 @@ class FramesTest < Minitest::Test
 
   def test_the_driving_line_starts_under_the_driving_foot
     drives = frames("1-2-3-rear kick").filter_map(&:drive)
-    assert_equal [[:rear, "lead hand"], [:rear, "rear hand"], [:lead, "lead hand"], [:lead, "rear leg"]], drives.map { |drive| drive.values_at(:foot, :limb) }
+    assert_equal [[:rear, "lead hand"], [:rear, "rear hand"], [:lead, "lead hand"], [:lead, "rear leg"]],
+      drives.map { |drive| drive.values_at(:foot, :limb) }
     act = frames("2").find { |frame| frame.phase == :act }
     assert_operator act.feet[:rear].angle.abs, :<, frames("2").first.feet[:rear].angle.abs, "the heel turns out"
     assert_operator act.weight, :>, 50

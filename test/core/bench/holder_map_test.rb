@@ -14,12 +14,14 @@ class HolderMapTest < Minitest::Test
   def test_pads_for_both_stances
     PADS.each do |(stance, partner, text), pads|
       reading = Notation::Reading.new(stance: stance, partner: partner)
-      assert_equal pads, Bench::HolderMap.of(Notation.read(text, reading), reading).map(&:pad), [stance, partner, text].inspect
+      assert_equal pads, Bench::HolderMap.of(Notation.read(text, reading), reading).map(&:pad),
+        [stance, partner, text].inspect
     end
   end
 
   def test_nothing_is_shown_for_what_is_not_hit
-    assert_equal [true, false, false, false, true], Bench::HolderMap.of(read("1-feint 2-slip-[1]-2")).map { |show| !show.nil? }
+    assert_equal [true, false, false, false, true],
+      Bench::HolderMap.of(read("1-feint 2-slip-[1]-2")).map { |show| !show.nil? }
   end
 
   def test_height_turn_and_the_idle_pad
@@ -38,6 +40,8 @@ class HolderMapTest < Minitest::Test
 
   def test_the_school_says_which_hand_catches_a_cross
     school = Lexicon::School.default
-    assert_equal %w[right left], %w[rear lead].map { |side| Bench::HolderMap.of(read("2"), Notation::Reading.new, school.with("catch_cross" => side)).first.pad }
+    assert_equal %w[right left], %w[rear lead].map { |side|
+      Bench::HolderMap.of(read("2"), Notation::Reading.new, school.with("catch_cross" => side)).first.pad
+    }
   end
 end

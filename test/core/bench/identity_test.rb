@@ -10,8 +10,10 @@ class IdentityTest < Minitest::Test
   def same?(one, two) = Notation.read(one).actions.first.identity == Notation.read(two).actions.first.identity
 
   def test_actions
-    {%w[1 1] => true, %w[1 2] => false, %w[3 3b] => false, ["1", "feint 1"] => false, ["1", "[1]"] => false, ["1", "1 with step in"] => false, ["slip lead", "slip rear"] => false,
-     ["rear kick", "lead kick"] => false, ["1 with step in", "1 with step in"] => true}.each { |(one, two), expected| assert_equal expected, same?(one, two), "#{one} and #{two}" }
+    {%w[1 1] => true, %w[1 2] => false, %w[3 3b] => false, ["1", "feint 1"] => false, ["1", "[1]"] => false,
+     ["1", "1 with step in"] => false, ["slip lead", "slip rear"] => false,
+     ["rear kick", "lead kick"] => false, ["1 with step in", "1 with step in"] => true}
+      .each { |(one, two), expected| assert_equal expected, same?(one, two), "#{one} and #{two}" }
   end
 
   def test_links_are_of_neighbours

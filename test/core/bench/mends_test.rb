@@ -56,7 +56,8 @@ class MendsTest < Minitest::Test
   def test_an_answer_to_a_feed_follows_both_stances
     reading = Notation::Reading.new(partner: :opposite)
     finding = Bench.analyse("[1]-1-2", reading: reading).findings.find { |each| each.rule == "unanswered-feed" }
-    assert_equal ["[1]-lead parry-1-2", "[1]-slip lead-1-2", "[1]-lead catch-1-2"], finding.mends.map { |mend| Notation.write(mend.combination) }
+    assert_equal ["[1]-lead parry-1-2", "[1]-slip lead-1-2", "[1]-lead catch-1-2"],
+      finding.mends.map { |mend| Notation.write(mend.combination) }
   end
 
   private

@@ -26,7 +26,8 @@ class NotationPropertiesTest < Minitest::Test
   end
 
   def test_random_text_raises_nothing_but_its_own_error
-    pieces = ["1", "2", "3b", "-", " ", "(", ")", "x3", "[", "]", "slip", "rear", "lead", "kick", "leg", "with", "feint", "..", "at", "é", "9", "hok", "down", "\u0000", "→", "step", "in"]
+    pieces = ["1", "2", "3b", "-", " ", "(", ")", "x3", "[", "]", "slip", "rear", "lead", "kick", "leg", "with",
+      "feint", "..", "at", "é", "9", "hok", "down", "\u0000", "→", "step", "in"]
     random = Random.new(7)
     1_200.times do
       text = Array.new(random.rand(1..30)) { pieces.sample(random: random) }.join((random.rand < 0.5) ? "" : " ")

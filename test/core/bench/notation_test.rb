@@ -93,7 +93,9 @@ class NotationTest < Minitest::Test
   end
 
   def test_nothing_written_is_said_so
-    ["", "   ", "\n"].each { |text| assert_match(/Nothing is written/, assert_raises(Notation::Unreadable) { read(text) }.message) }
+    ["", "   ", "\n"].each do |text|
+      assert_match(/Nothing is written/, assert_raises(Notation::Unreadable) { read(text) }.message)
+    end
   end
 
   def test_limits
@@ -110,7 +112,8 @@ class NotationTest < Minitest::Test
     assert_equal read("[3]"), read("[right hook]", partner: :opposite)
     assert_equal read("[3]"), read("[left hook]", stance: :southpaw, partner: :opposite)
     assert_equal "right jab, left cross", Notation.by_hand(read("1-2"), Notation::Reading.new(stance: :southpaw))
-    assert_equal read("1-2-switch-lead kick"), read("1-2-switch-left kick"), "the stance of entry holds through a switch"
+    assert_equal read("1-2-switch-lead kick"), read("1-2-switch-left kick"),
+      "the stance of entry holds through a switch"
   end
 
   # The same meaning in every scheme.

@@ -18,7 +18,8 @@ class TeachingTest < Minitest::Test
   def test_parts_of_what_has_no_parts_or_has_its_steps_already
     assert_empty Bench::Parts.of(read("1"))
     assert_empty written(Bench::Parts.of(read("1 with step in-2-step out")), :steps)
-    assert_equal ["1-2-step out"], written(Bench::Parts.of(read("1-2")), :steps).map { |text| text.sub("1 with step in", "1") }
+    assert_equal ["1-2-step out"],
+      written(Bench::Parts.of(read("1-2")), :steps).map { |text| text.sub("1 with step in", "1") }
     assert_equal ["at close 3", "at close 3-4"], written(Bench::Parts.of(read("at close 3-4-3")), :forward)
     assert_empty written(Bench::Parts.of(read("1-2"), weak: 9), :around)
   end
@@ -34,12 +35,14 @@ class TeachingTest < Minitest::Test
     end
   end
 
-  SHELF = {"straight" => "1-2", "ticket" => "1-2-3", "harbour" => "1-2-3-2", "kick" => "1-2-rear kick", "twice" => "1-2-1-2", "other" => "6-5"}.freeze
+  SHELF = {"straight" => "1-2", "ticket" => "1-2-3", "harbour" => "1-2-3-2", "kick" => "1-2-rear kick",
+           "twice" => "1-2-1-2", "other" => "6-5"}.freeze
 
   def shelf = Bench::Likeness.new(SHELF.transform_values { |text| read(text) })
 
   def test_likeness_is_the_share_of_links_in_common
-    assert_equal [["ticket", 1r], ["harbour", 2/3r], ["kick", 1/3r], ["straight", 1/2r], ["twice", 1/4r]].sort, shelf.like(read("1-2-3")).sort
+    assert_equal [["ticket", 1r], ["harbour", 2/3r], ["kick", 1/3r], ["straight", 1/2r], ["twice", 1/4r]].sort,
+      shelf.like(read("1-2-3")).sort
     assert_equal %w[ticket harbour straight kick twice], shelf.like(read("1-2-3")).map(&:first)
     assert_empty shelf.like(read("rear knee"))
   end
@@ -63,17 +66,25 @@ class TeachingTest < Minitest::Test
 
   # query → what it finds among these
   FOUND = {
-    "ends with a rear kick" => %w[gangway], "ends with a kick" => %w[gangway pier], "has a slip" => %w[under], "has a body shot" => %w[gangway pier ticket],
-    "starts with a feint" => [], "starts with 2" => %w[bar], "without kicks" => %w[bar ticket two under], "three strikes or fewer" => %w[pier two],
-    "4 strikes" => %w[gangway ticket under], "at least five strikes" => %w[bar], "3b" => %w[ticket], "1-2-3" => %w[gangway], "2-3b" => %w[ticket], "hook" => %w[bar gangway under],
-    "has a lead hook" => %w[bar gangway ticket under], "pier" => %w[pier], "wet" => %w[bar], "has a switch" => %w[pier], "foundation" => %w[two], "for building" => %w[bar gangway pier ticket under], "" => %w[bar gangway pier ticket two under], "nonsense words" => []
+    "ends with a rear kick" => %w[gangway], "ends with a kick" => %w[gangway pier], "has a slip" => %w[under],
+    "has a body shot" => %w[gangway pier ticket],
+    "starts with a feint" => [], "starts with 2" => %w[bar], "without kicks" => %w[bar ticket two under],
+    "three strikes or fewer" => %w[pier two],
+    "4 strikes" => %w[gangway ticket under], "at least five strikes" => %w[bar], "3b" => %w[ticket],
+    "1-2-3" => %w[gangway], "2-3b" => %w[ticket], "hook" => %w[bar gangway under],
+    "has a lead hook" => %w[bar gangway ticket under], "pier" => %w[pier], "wet" => %w[bar],
+    "has a switch" => %w[pier], "foundation" => %w[two], "for building" => %w[bar gangway pier ticket under],
+    "" => %w[bar gangway pier ticket two under], "nonsense words" => []
   }.freeze
-  COMBINATIONS = {"two" => "1-2", "ticket" => "1-2-3b-2", "under" => "1-2-slip rear-2-3", "gangway" => "1-2-3-rear kick", "pier" => "1-2-switch-lead kick", "bar" => "2-3-2-3-2"}.freeze
+  COMBINATIONS = {"two" => "1-2", "ticket" => "1-2-3b-2", "under" => "1-2-slip rear-2-3",
+                  "gangway" => "1-2-3-rear kick", "pier" => "1-2-switch-lead kick", "bar" => "2-3-2-3-2"}.freeze
 
   def test_search_in_a_coach_s_words
     FOUND.each do |query, names|
       search = Bench::Search.new(query)
-      found = COMBINATIONS.select { |name, text| search.matches?(read(text), name: name, tags: (name == "bar") ? ["wet day"] : []) }.keys.sort
+      found = COMBINATIONS.select { |name, text|
+        search.matches?(read(text), name: name, tags: (name == "bar") ? ["wet day"] : [])
+      }.keys.sort
       assert_equal names, found, query
     end
     assert_equal "at most 3 strikes", Bench::Search.new("three strikes or fewer").understood

@@ -101,8 +101,10 @@ class WalkTest < Minitest::Test
 
   # what is walked | the hands that are out at the end
   HANDS = {
-    "1-2" => [], "lead post" => [:lead], "lead post-2" => [:lead], "lead post-1" => [], "lead pin-lead parry" => [], "clinch" => %i[lead rear],
-    "clinch-rear elbow" => [:lead], "lead frame-slip" => [:lead], "lead pull-lead push" => [], "rear post-rear post" => [:rear], "lead post-feint 1" => []
+    "1-2" => [], "lead post" => [:lead], "lead post-2" => [:lead], "lead post-1" => [], "lead pin-lead parry" => [],
+    "clinch" => %i[lead rear],
+    "clinch-rear elbow" => [:lead], "lead frame-slip" => [:lead], "lead pull-lead push" => [],
+    "rear post-rear post" => [:rear], "lead post-feint 1" => []
   }.freeze
 
   def test_hands_that_are_out
@@ -116,7 +118,8 @@ class WalkTest < Minitest::Test
   end
 
   def test_actions_done_together_cost_the_longer
-    {"1 with step in" => 1, "1 with gallop in" => 1, "chain punch with gallop in" => 1, "chain punch with step in" => 0.5, "rear kick with slip lead" => 1.5}.each do |text, beats|
+    {"1 with step in" => 1, "1 with gallop in" => 1, "chain punch with gallop in" => 1,
+     "chain punch with step in" => 0.5, "rear kick with slip lead" => 1.5}.each do |text, beats|
       assert_equal beats, Flow::Walk.new(read(text)).beats.to_f, text
     end
   end

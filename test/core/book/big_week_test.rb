@@ -7,13 +7,19 @@ class BigWeekTest < Minitest::Test
   FIRST = Date.new(2026, 1, 5)
   WEEKS = 40
 
-  # One member: two classes a week of an effort of their own, at 75 % of which they are. `plans` {week => classes, or 0 for none}.
-  # Loads by day.
+  # One member: two classes a week of an effort of their own, at 75 % of which they are. `plans` {week => classes, or 0
+  # for none}. Loads by day.
   def member(random, plans = {})
     usual = random.rand(4.0..7.0)
     (0...WEEKS).each_with_object({}) do |week, loads|
-      days = plans.fetch(week, 2).then { |classes| [[0, 3], [0, 1, 2, 3, 4]].find { |some| some.size >= classes }.first(classes) }
-      days.each { |day| loads[FIRST + 7 * week + day] = (usual + random.rand(-1.0..1.0)).round * 60 if plans.key?(week) || random.rand < 0.75 }
+      days = plans.fetch(week, 2).then do |classes|
+        [[0, 3], [0, 1, 2, 3, 4]].find { |some| some.size >= classes }.first(classes)
+      end
+      days.each do |day|
+        if plans.key?(week) || random.rand < 0.75
+          loads[FIRST + 7 * week + day] = (usual + random.rand(-1.0..1.0)).round * 60
+        end
+      end
     end
   end
 
@@ -46,22 +52,27 @@ class BigWeekTest < Minitest::Test
     random = Random.new(6)
     200.times do
       week, weeks_off = random.rand(20...WEEKS), random.rand(2..9)
-      plans = ((week - weeks_off)...week).to_h { |off| [off, 0] }.merge(((week - weeks_off - 4)...(week - weeks_off)).to_h { |before| [before, 2] })
+      plans = ((week - weeks_off)...week).to_h { |off| [off, 0] }
+        .merge(((week - weeks_off - 4)...(week - weeks_off)).to_h { |before| [before, 2] })
       assert_includes big(member(random, plans.merge(week => 2))), week, "#{weeks_off} weeks off"
     end
   end
 
   # loads of the week and of blocks before it, the nearest first; sessions of the week → the rule, or nil
   CASES = {
-    [[781], [600, 300, 600, 500], 2] => :fuller, [[780], [600, 300, 600, 500], 2] => nil, [[600], [300, 600, 600, 600], 2] => nil,
-    [[451], [0, 0, 600, 600, 600, 600], 2] => :again, [[451], [0, 0, 600, 600, 600, 600], 1] => nil, [[450], [0, 0, 600, 600, 600, 600], 2] => nil,
-    [[451], [0, 600, 600, 600, 600], 2] => nil, [[500], [0, 0, 600, 600], 2] => nil, [[500], [0, 0, 0, 0], 2] => nil, [[500], [], 2] => nil
+    [[781], [600, 300, 600, 500], 2] => :fuller, [[780], [600, 300, 600, 500], 2] => nil,
+    [[600], [300, 600, 600, 600], 2] => nil,
+    [[451], [0, 0, 600, 600, 600, 600], 2] => :again, [[451], [0, 0, 600, 600, 600, 600], 1] => nil,
+    [[450], [0, 0, 600, 600, 600, 600], 2] => nil,
+    [[451], [0, 600, 600, 600, 600], 2] => nil, [[500], [0, 0, 600, 600], 2] => nil, [[500], [0, 0, 0, 0], 2] => nil,
+    [[500], [], 2] => nil
   }.freeze
 
   def test_by_hand
     CASES.each do |(now, before, sessions), rule|
       loads = [*now, *before].each_with_index.to_h { |load, i| [FIRST - 7 * i, load] }
-      week = Book::BigWeek.of(Book::LoadSeries.new(loads, first: FIRST - 7 * before.size - 6, last: FIRST), FIRST, up: 30)
+      week = Book::BigWeek.of(Book::LoadSeries.new(loads, first: FIRST - 7 * before.size - 6, last: FIRST),
+        FIRST, up: 30)
       found = week.rule if week&.over?(sessions)
       rule.nil? ? assert_nil(found, [now, before].inspect) : assert_equal(rule, found)
     end

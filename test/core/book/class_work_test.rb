@@ -14,7 +14,8 @@ class ClassWorkTest < Minitest::Test
   def sum(plan, seconds = nil, southpaw: false, **how) = Work.sum(there(work(plan, seconds), **how), southpaw: southpaw)
 
   def test_worked_in_full_it_is_the_card_s_own_share
-    card = plan(block("bag", round("1-2-3b-2", work: 180)), block("pads", round("1-2-rear kick", work: 240, swap: "even", implement: "long-pads")), students: 2)
+    card = plan(block("bag", round("1-2-3b-2", work: 180)),
+      block("pads", round("1-2-rear kick", work: 240, swap: "even", implement: "long-pads")), students: 2)
     told = sum(card)
     assert_in_delta card.share.strikes, told.strikes, 1e-6
     assert_in_delta card.share.impacts, told.impacts, 1e-6
@@ -30,13 +31,15 @@ class ClassWorkTest < Minitest::Test
   end
 
   def test_of_what_rang_while_they_and_their_partner_were_there
-    card = plan(block("partner", round("1-[1]-rear parry-2", implement: "partner", swap: "even", work: 120)), block("pads", round("1-2", work: 120, swap: "even", implement: "focus-mitts")))
+    card = plan(block("partner", round("1-[1]-rear parry-2", implement: "partner", swap: "even", work: 120)),
+      block("pads", round("1-2", work: 120, swap: "even", implement: "focus-mitts")))
     whole, half, alone = sum(card), sum(card, share: 0.5), sum(card, share: 0.5, together: 0.1)
     assert_in_delta whole.strikes / 2, half.strikes, 1e-6
     assert_in_delta whole.impacts / 2, half.impacts, 1e-6
     assert_in_delta whole.impacts / 10, alone.impacts, 1e-6
     assert_in_delta half.strikes, alone.strikes, 1e-6
-    assert_equal [1, 1, 0, 0], [whole.contact, half.contact, alone.contact, sum(card, share: 0.2).contact], "24 s of it are no round"
+    assert_equal [1, 1, 0, 0], [whole.contact, half.contact, alone.contact, sum(card, share: 0.2).contact],
+      "24 s of it are no round"
   end
 
   def test_of_a_trio_a_third
@@ -65,8 +68,10 @@ class ClassWorkTest < Minitest::Test
   end
 
   def test_the_intensity_is_the_round_s_word_or_its_effort_s
-    {[9, nil] => "hard", [7, nil] => "hard", [6, nil] => "medium", [4, nil] => "light", [2, nil] => "touch", [9, "light"] => "light"}.each do |(effort, intensity), expected|
-      assert_equal expected, work(plan(block("bag", round("1-2", effort: effort, intensity: intensity)))).first.intensity
+    {[9, nil] => "hard", [7, nil] => "hard", [6, nil] => "medium", [4, nil] => "light", [2, nil] => "touch",
+     [9, "light"] => "light"}.each do |(effort, intensity), expected|
+      assert_equal expected,
+        work(plan(block("bag", round("1-2", effort: effort, intensity: intensity)))).first.intensity
     end
   end
 

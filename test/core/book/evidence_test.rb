@@ -14,12 +14,20 @@ class EvidenceTest < Minitest::Test
 
   # Random marks from a seed.
   def some(random, count = random.rand(1..14))
-    Array.new(count) { random.rand(1..20).then { |attempted| mark(random.rand(0..200), attempted, (attempted * random.rand(0.5..1.0)).round) } }
+    Array.new(count) do
+      random.rand(1..20).then do |attempted|
+        mark(random.rand(0..200), attempted, (attempted * random.rand(0.5..1.0)).round)
+      end
+    end
   end
 
   def assert_same(one, two)
     Evidence.members.each do |member|
-      one[member].is_a?(Float) ? assert_in_delta(one[member], two[member], 1e-6, member) : assert_equal([one[member]], [two[member]], member)
+      if one[member].is_a?(Float)
+        assert_in_delta(one[member], two[member], 1e-6, member)
+      else
+        assert_equal([one[member]], [two[member]], member)
+      end
     end
   end
 
@@ -32,7 +40,9 @@ class EvidenceTest < Minitest::Test
     random = Random.new(2)
     40.times do
       marks = some(random)
-      parts = marks.flat_map { |whole| [whole.but(attempted: whole.clean, clean: whole.clean), whole.but(attempted: whole.rough, clean: 0)] }
+      parts = marks.flat_map do |whole|
+        [whole.but(attempted: whole.clean, clean: whole.clean), whole.but(attempted: whole.rough, clean: 0)]
+      end
       assert_same of(*marks), of(*parts)
     end
   end
@@ -56,7 +66,10 @@ class EvidenceTest < Minitest::Test
       [mark(9, 20, 20), mark(7, 20, 20), mark(1, 20, 0)] => [false, true, DAY - 7], # rough marks undid it
       [mark(9, 20, 20), mark(7, 20, 20), mark(1, 4, 4)] => [true, true, DAY - 7],
       [mark(9, 10, 2), mark(7, 10, 3)] => [false, false, nil]
-    }.each { |marks, expected| assert_equal expected, of(*marks).then { |told| [told.owned_last, told.owned_before, told.first_owned] }, marks.inspect }
+    }.each do |marks, expected|
+      assert_equal expected,
+        of(*marks).then { |told| [told.owned_last, told.owned_before, told.first_owned] }, marks.inspect
+    end
   end
 
   def test_due_is_where_the_line_is_crossed

@@ -32,7 +32,8 @@ class HeartRateTest < Minitest::Test
   end
 
   def test_a_curve_for_the_picture
-    assert_equal [150, nil, 170], HeartRate.curve((0..4).map { |s| [s * 1_000, 150] } + (10..12).map { |s| [s * 1_000, 170] })
+    assert_equal [150, nil, 170],
+      HeartRate.curve((0..4).map { |s| [s * 1_000, 150] } + (10..12).map { |s| [s * 1_000, 170] })
     assert_empty HeartRate.curve([])
   end
 

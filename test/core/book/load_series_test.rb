@@ -69,7 +69,8 @@ class LoadSeriesTest < Minitest::Test
   def test_effort
     assert_equal 420, Book::Effort.new(7, 60).load
     assert_equal "very hard", Book::Effort.new(7, 60).words
-    [[11, 60, "effort"], [-0.5, 60, "effort"], ["7", 60, "effort"], [5, 361, "minutes"], [5, -1, "minutes"]].each do |rating, minutes, path|
+    [[11, 60, "effort"], [-0.5, 60, "effort"], ["7", 60, "effort"], [5, 361, "minutes"], [5, -1, "minutes"]]
+      .each do |rating, minutes, path|
       assert_equal path, assert_raises(Core::InvalidInput) { Book::Effort.new(rating, minutes) }.path
     end
   end

@@ -8,13 +8,17 @@ class MasteryTest < Minitest::Test
 
   # Marks as [days ago, attempted, clean].
   def mastery(*marks, on: DAY, **facts)
-    Mastery.new(marks.map { |ago, attempted, clean| Mastery::Mark.new(on: DAY - ago, attempted: attempted, clean: clean) }, on: on, **facts)
+    Mastery.new(marks.map { |ago, attempted, clean|
+      Mastery::Mark.new(on: DAY - ago, attempted: attempted, clean: clean)
+    }, on: on, **facts)
   end
 
   # marks → state
   STATES = {
-    [] => :new, [[0, 0, 0]] => :new, [[0, 5, 2]] => :learning, [[0, 40, 40]] => :learning, [[0, 20, 20], [1, 20, 20]] => :owned,
-    [[100, 20, 20], [101, 20, 20]] => :fading, [[30, 20, 20], [29, 20, 20], [0, 40, 5]] => :fading, [[3, 10, 5], [0, 10, 6]] => :learning
+    [] => :new, [[0, 0, 0]] => :new, [[0, 5, 2]] => :learning, [[0, 40, 40]] => :learning,
+    [[0, 20, 20], [1, 20, 20]] => :owned,
+    [[100, 20, 20], [101, 20, 20]] => :fading, [[30, 20, 20], [29, 20, 20], [0, 40, 5]] => :fading,
+    [[3, 10, 5], [0, 10, 6]] => :learning
   }.freeze
 
   def test_states
@@ -31,7 +35,9 @@ class MasteryTest < Minitest::Test
   def test_the_history_of_holding_is_that_of_each_day_judged_alone
     random = Random.new(4)
     40.times do
-      marks = Array.new(random.rand(1..12)) { [random.rand(0..90), attempted = random.rand(1..20), random.rand((attempted / 2)..attempted)] }
+      marks = Array.new(random.rand(1..12)) do
+        [random.rand(0..90), attempted = random.rand(1..20), random.rand((attempted / 2)..attempted)]
+      end
       whole = mastery(*marks)
       alone = marks.map(&:first).uniq.sort.reverse.map { |ago| mastery(*marks, on: DAY - ago).owned? }
       expected = if whole.owned? then :owned
@@ -83,8 +89,10 @@ class MasteryTest < Minitest::Test
 
   def test_words
     words = Core::Book::PlainWords
-    assert_equal ["within a day", "about 1 day", "about 9 days", "about 7 weeks", "about 4 months"], [0.2, 1, 9.2, 52.4, 120].map { |days| words.days(days) }
-    assert_equal ["very sure", "fairly sure", "half sure", "not sure yet"], [0.9, 0.7, 0.5, 0.1].map { |value| words.sureness(value) }
+    assert_equal ["within a day", "about 1 day", "about 9 days", "about 7 weeks", "about 4 months"],
+      [0.2, 1, 9.2, 52.4, 120].map { |days| words.days(days) }
+    assert_equal ["very sure", "fairly sure", "half sure", "not sure yet"],
+      [0.9, 0.7, 0.5, 0.1].map { |value| words.sureness(value) }
     assert_nil words.days(nil)
   end
 
@@ -92,9 +100,13 @@ class MasteryTest < Minitest::Test
   def test_held_either_way
     random = Random.new(8)
     60.times do
-      marks = Array.new(random.rand(0..4)) { JauntyBell::Core::Book::Mastery::Mark.new(on: Date.new(2026, 6, 1) - random.rand(0..40), attempted: (n = random.rand(0..20)), clean: (n * random.rand(0.6..1.0)).round) }
+      marks = Array.new(random.rand(0..4)) do
+        JauntyBell::Core::Book::Mastery::Mark.new(on: Date.new(2026, 6, 1) - random.rand(0..40),
+          attempted: (n = random.rand(0..20)), clean: (n * random.rand(0.6..1.0)).round)
+      end
       on = Date.new(2026, 6, 1) + random.rand(0..30)
-      assert_equal JauntyBell::Core::Book::Mastery.new(marks, on: on).owned?, JauntyBell::Core::Book::Mastery.owned?(marks, on: on), marks.inspect
+      assert_equal JauntyBell::Core::Book::Mastery.new(marks, on: on).owned?,
+        JauntyBell::Core::Book::Mastery.owned?(marks, on: on), marks.inspect
     end
   end
 end

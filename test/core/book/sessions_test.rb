@@ -5,7 +5,8 @@ class SessionsTest < Minitest::Test
   Book = JauntyBell::Core::Book
   DAY = Date.new(2026, 6, 10)
 
-  def session(ago, effort, minutes = 60, **more) = Book::Session.new(on: DAY - ago, effort: effort, minutes: minutes, **more)
+  def session(ago, effort, minutes = 60, **more) =
+    Book::Session.new(on: DAY - ago, effort: effort, minutes: minutes, **more)
 
   def sessions(*list, hard: 7) = Book::Sessions.new(list, hard: hard)
 

@@ -7,7 +7,9 @@ class SpanTest < Minitest::Test
 
   # loads: [[days ago, effort, minutes], …]
   def figures(loads, days, elsewhere: false, first: DAY - 365)
-    sessions = Book::Sessions.new(loads.map { |ago, effort, minutes| Book::Session.new(on: DAY - ago, effort: effort, minutes: minutes) }, hard: 7)
+    sessions = Book::Sessions.new(loads.map { |ago, effort, minutes|
+      Book::Session.new(on: DAY - ago, effort: effort, minutes: minutes)
+    }, hard: 7)
     Book::Span.new(sessions, sessions.series(last: DAY, first: first, elsewhere: elsewhere), days).figures
   end
 

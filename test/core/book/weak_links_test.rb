@@ -5,9 +5,11 @@ class WeakLinksTest < Minitest::Test
   Book = JauntyBell::Core::Book
   Notation = JauntyBell::Core::Bench::Notation
   DAY = Date.new(2026, 6, 1)
-  SHELF = {"three" => Notation.read("1-2-3"), "four" => Notation.read("1-2-3-2"), "kick" => Notation.read("2-3-rear kick")}.freeze
+  SHELF = {"three" => Notation.read("1-2-3"), "four" => Notation.read("1-2-3-2"),
+           "kick" => Notation.read("2-3-rear kick")}.freeze
 
-  def try(id, attempted, clean, broke_at = nil, ago: 0) = Book::WeakLinks::Try.new(on: DAY - ago, combination_id: id, attempted: attempted, clean: clean, broke_at: broke_at)
+  def try(id, attempted, clean, broke_at = nil, ago: 0) =
+    Book::WeakLinks::Try.new(on: DAY - ago, combination_id: id, attempted: attempted, clean: clean, broke_at: broke_at)
 
   def links(*tries, half_life: 28) = Book::WeakLinks.new(tries, SHELF, on: DAY, half_life: half_life)
 

@@ -5,8 +5,10 @@ class ChangeoverTest < Minitest::Test
 
   # what is needed one after another ([gloves, held]) → seconds before each
   CASES = {
-    [[true, nil]] => [0], [[nil, nil], [true, nil]] => [0, 60], [[true, nil], [nil, nil], [true, nil]] => [0, 0, 0], [[true, nil], [false, nil], [true, nil]] => [0, 0, 60],
-    [[true, "mitts"], [true, "pads"], [true, "pads"], [true, nil], [true, "pads"]] => [0, 20, 0, 0, 20], [[nil, nil], [true, "mitts"]] => [0, 60], [[false, nil], [nil, "shield"]] => [0, 20]
+    [[true, nil]] => [0], [[nil, nil], [true, nil]] => [0, 60], [[true, nil], [nil, nil], [true, nil]] => [0, 0, 0],
+    [[true, nil], [false, nil], [true, nil]] => [0, 0, 60],
+    [[true, "mitts"], [true, "pads"], [true, "pads"], [true, nil], [true, "pads"]] => [0, 20, 0, 0, 20],
+    [[nil, nil], [true, "mitts"]] => [0, 60], [[false, nil], [nil, "shield"]] => [0, 20]
   }.freeze
 
   def test_what_has_to_be_put_on_takes_time

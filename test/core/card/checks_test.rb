@@ -34,18 +34,22 @@ class ChecksTest < Minitest::Test
     refute_fires "cold-kicks", plan(warm(300), block("pads", round(KICK, effort: 8, swap: "even")), cool)
     refute_fires "cold-kicks", plan(block("bag", round("1-2", effort: 9)), cool)
     refute_fires "cold-kicks", plan(block("pads", round(KICK, effort: 4)), cool)
-    refute_fires "cold-kicks", plan(block("pads", round(KICK, work: 300, effort: 5)), block("pads", round(KICK, effort: 8)), cool)
+    refute_fires "cold-kicks",
+      plan(block("pads", round(KICK, work: 300, effort: 5)), block("pads", round(KICK, effort: 8)), cool)
   end
 
   def test_hard_before_technique
     early = plan(warm, block("bag", round("1-2", effort: 8)), block("technique", round("1-2-3", effort: 4)), cool)
     assert_mends early, "hard-before-technique", "Technique first"
-    assert_equal %w[warm-up technique bag cool-down], finding(early, "hard-before-technique").mends.first.blocks.map(&:kind)
-    refute_fires "hard-before-technique", plan(warm, block("bag", round("1-2", effort: 5)), block("technique", round("1-2-3")), cool)
+    assert_equal %w[warm-up technique bag cool-down],
+      finding(early, "hard-before-technique").mends.first.blocks.map(&:kind)
+    refute_fires "hard-before-technique",
+      plan(warm, block("bag", round("1-2", effort: 5)), block("technique", round("1-2-3")), cool)
   end
 
   def test_something_new_in_the_last_third
-    blocks = [warm, block("technique", round("1-2", effort: 4)), block("mitts", round("1-2", swap: "even"), round("1-2", swap: "even"), round("3-4", swap: "even"))]
+    blocks = [warm, block("technique", round("1-2", effort: 4)),
+      block("mitts", round("1-2", swap: "even"), round("1-2", swap: "even"), round("3-4", swap: "even"))]
     late = plan(*blocks, met: Set["1-2"])
     assert_match(/new to this group/, finding(late, "new-late").reason)
     assert_mends late, "new-late", "Change places with \"1-2\""
@@ -58,7 +62,8 @@ class ChecksTest < Minitest::Test
     spent = plan(warm, block("bag", *hard, round("5-6", effort: 10)), cool)
     assert_match(/after 6:00 at a mean effort/, finding(spent, "spent").reason)
     refute_empty finding(spent, "spent").mends
-    refute_fires "spent", plan(warm, block("bag", *hard.map { |each| each.but(rest: 180) }, round("5-6", effort: 10)), cool)
+    refute_fires "spent",
+      plan(warm, block("bag", *hard.map { |each| each.but(rest: 180) }, round("5-6", effort: 10)), cool)
     jump = plan(warm, block("bag", *hard, round("jump knee", effort: 5)), cool)
     assert_match(/asks for a jump/, finding(jump, "spent").reason)
   end
@@ -70,11 +75,15 @@ class ChecksTest < Minitest::Test
   end
 
   def test_a_rung_left_out
-    skipped = plan(block("technique", round("1-2", rung: "air")), block("mitts", round("1-2", rung: "move", swap: "even")))
+    skipped = plan(block("technique", round("1-2", rung: "air")),
+      block("mitts", round("1-2", rung: "move", swap: "even")))
     assert_match(/air straight to move: count and clock/, finding(skipped, "rung-skipped").reason)
     assert_mends skipped, "rung-skipped", "At count first"
-    refute_fires "rung-skipped", plan(block("technique", round("1-2", rung: "air")), block("mitts", round("1-2", rung: "count")))
-    refute_fires "rung-skipped", plan(block("technique", round("1-2", rung: "air")), block("mitts", round("1-2", rung: "clock")), school: school(first_rung: "clock"))
+    refute_fires "rung-skipped",
+      plan(block("technique", round("1-2", rung: "air")), block("mitts", round("1-2", rung: "count")))
+    refute_fires "rung-skipped",
+      plan(block("technique", round("1-2", rung: "air")), block("mitts", round("1-2", rung: "clock")),
+        school: school(first_rung: "clock"))
   end
 
   def test_the_same_limb_worked_hard_three_rounds_running
@@ -100,8 +109,10 @@ class ChecksTest < Minitest::Test
   end
 
   def test_kicks_paired_otherwise_than_the_school_teaches
-    same, cross = block("pads", round("1-lead push kick", swap: "even")), block("pads", round("1-rear kick", swap: "even"))
-    assert_match(/kicks and knees after a hand go on the same side; this school teaches cross-body/, finding(plan(warm, same, school: school(pairing: "cross-body")), "pairing").reason)
+    same, cross = block("pads", round("1-lead push kick", swap: "even")),
+      block("pads", round("1-rear kick", swap: "even"))
+    assert_match(/kicks and knees after a hand go on the same side; this school teaches cross-body/,
+      finding(plan(warm, same, school: school(pairing: "cross-body")), "pairing").reason)
     refute_fires "pairing", plan(warm, cross, school: school(pairing: "cross-body"))
     assert_fires "pairing", plan(warm, cross, school: school(pairing: "same-side"))
     refute_fires "pairing", plan(warm, same, cross, cross, school: school(pairing: "cross-body"))
@@ -141,7 +152,8 @@ class ChecksTest < Minitest::Test
   KIT = {"focus-mitts" => 5, "long-pads" => 3, "hanging-bag" => 6, "kick-shield" => 7}.freeze
 
   def test_fewer_pads_than_pairs
-    scarce = plan(warm, block("pads", round("1-2", swap: "even")), block("bag", round("1-2", swap: "even")), cool, students: 12, school: school(kit: KIT))
+    scarce = plan(warm, block("pads", round("1-2", swap: "even")), block("bag", round("1-2", swap: "even")), cool,
+      students: 12, school: school(kit: KIT))
     assert_match(/6 sets of long pads are needed and the club owns 3/, finding(scarce, "kit-short").reason)
     assert_mends scarce, "kit-short", "On kick shield instead", "Half here, half at bag, then change"
     refute_fires "kit-short", plan(block("pads", round("1-2", swap: "even")), students: 6, school: school(kit: KIT))
@@ -156,13 +168,15 @@ class ChecksTest < Minitest::Test
 
   def test_more_students_than_bags_share_them
     shared = plan(warm, block("bag", round("1-2")), cool, students: 12, school: school(kit: KIT))
-    assert_match(/12 sets of hanging bag are needed and the club owns 6: shared out, 6 groups of 2/, finding(shared, "kit-short").reason)
+    assert_match(/12 sets of hanging bag are needed and the club owns 6: shared out, 6 groups of 2/,
+      finding(shared, "kit-short").reason)
     assert_mends shared, "kit-short", "On kick shield instead", "Two at each, in turns"
   end
 
   def test_a_hall_too_small
     small = school(hall: 40)
-    assert_match(/14 students at "1-2" need about 56 m² and the hall has 40/, finding(plan(block("bag", round("1-2")), students: 14, school: small), "hall-full").reason)
+    assert_match(/14 students at "1-2" need about 56 m² and the hall has 40/,
+      finding(plan(block("bag", round("1-2")), students: 14, school: small), "hall-full").reason)
     refute_fires "hall-full", plan(block("bag", round("1-2")), students: 14, school: school(hall: 60))
     refute_fires "hall-full", plan(block("bag", round("1-2")), students: 14)
   end
@@ -188,16 +202,20 @@ class ChecksTest < Minitest::Test
   def test_juniors_have_no_head_contact_and_short_rounds
     juniors = plan(warm, block("partner", round("1-2", work: 180, swap: "even")), cool, juniors: true)
     assert_equal [:fault, :cue], juniors.findings.select { |each| each.rule == "juniors" }.map(&:severity)
-    refute_fires "juniors", plan(warm, block("partner", round("1-2", work: 90, swap: "even", contact: false)), cool, juniors: true)
+    refute_fires "juniors",
+      plan(warm, block("partner", round("1-2", work: 90, swap: "even", contact: false)), cool, juniors: true)
     refute_fires "juniors", plan(warm, block("partner", round("1-2", work: 180, swap: "even")), cool)
   end
 
-  def held(*blocks) = Card::Person.new(id: 1, name: "Bram", holds: [Care::Hold.new(matter: "hand or wrist", blocks: blocks, from: Date.new(2026, 1, 1))])
+  def held(*blocks) =
+    Card::Person.new(id: 1, name: "Bram",
+      holds: [Care::Hold.new(matter: "hand or wrist", blocks: blocks, from: Date.new(2026, 1, 1))])
 
   def test_holds_are_respected
     card = [warm, block("pads", round(KICK, effort: 8, swap: "even")), cool]
     hand = finding(plan(*card, roster: [held("right hand")]), "held")
-    assert_equal ["Bram must not strike with the right hand: 1 round of this card.", ["#{KICK}: the part 3-rear kick of it."]], [hand.reason, hand.details]
+    assert_equal ["Bram must not strike with the right hand: 1 round of this card.",
+      ["#{KICK}: the part 3-rear kick of it."]], [hand.reason, hand.details]
     both = finding(plan(*card, roster: [held("holding", "hard effort")]), "held")
     assert_match(/must not hold or work hard/, both.reason)
     assert_match(/strikes only.*easy effort/, both.details.first)
@@ -206,8 +224,10 @@ class ChecksTest < Minitest::Test
   end
 
   def test_a_hold_is_told_once_for_all_its_rounds
-    told = plan(warm, block("bag", round("1-2"), round("2-1"), round("1-1")), cool, roster: [held("right hand")]).findings.select { |each| each.rule == "held" }
-    assert_equal [["Bram must not strike with the right hand: 2 rounds of this card.", ["1-2, 2-1: the part 1 of it."]]], told.map { |each| [each.reason, each.details] }
+    told = plan(warm, block("bag", round("1-2"), round("2-1"), round("1-1")), cool, roster: [held("right hand")])
+      .findings.select { |each| each.rule == "held" }
+    assert_equal [["Bram must not strike with the right hand: 2 rounds of this card.",
+      ["1-2, 2-1: the part 1 of it."]]], told.map { |each| [each.reason, each.details] }
   end
 
   def test_faults_and_cautions_of_the_combinations
@@ -223,18 +243,21 @@ class ChecksTest < Minitest::Test
   end
 
   def test_worst_first_then_in_order_of_the_card
-    whole = plan(block("bag", round(KICK, effort: 8), round("1-2", implement: "tyre", swap: "every", every: 70)), students: 3, school: school(kit: KIT))
+    whole = plan(block("bag", round(KICK, effort: 8), round("1-2", implement: "tyre", swap: "every", every: 70)),
+      students: 3, school: school(kit: KIT))
     assert_equal whole.findings.map(&:rank), whole.findings.map(&:rank).sort
   end
 
   def test_a_quiet_card
-    quiet = plan(warm, block("technique", round("1-2", effort: 4, rung: "air")), block("bag", round("1-2", effort: 6, rung: "count")), cool)
+    quiet = plan(warm, block("technique", round("1-2", effort: 4, rung: "air")),
+      block("bag", round("1-2", effort: 6, rung: "count")), cool)
     assert_empty rules(quiet)
   end
 
   # 1-2 at 140 and 0.6 s of pause is 82 strikes a minute for one alone; before → now → said or not
   def test_a_round_that_got_busier_at_the_same_effort
-    slow, quick, harder = round("1-2", title: "Bag", pause: 2), round("1-2", title: "Bag"), round("1-2", title: "Bag", effort: 7)
+    slow, quick, harder = round("1-2", title: "Bag", pause: 2), round("1-2", title: "Bag"),
+      round("1-2", title: "Bag", effort: 7)
     was = plan(block("bag", slow))
     now = ->(one) { was.with(blocks: [block("bag", one)], before: was) }
     found = finding(now.call(quick), "denser")

@@ -18,15 +18,20 @@ class EditTest < Minitest::Test
   CARD = "warm-up: a b | bag: c d | cool-down: e".freeze
   # operation and arguments → the card after it
   CASES = {
-    [:exchange, [0, 0], [1, 1]] => "warm-up: d b | bag: c a | cool-down: e", [:exchange, [1, 0], [1, 1]] => "warm-up: a b | bag: d c | cool-down: e",
-    [:move_block, 2, 0] => "cool-down: e | warm-up: a b | bag: c d", [:move_block, 0, 2] => "bag: c d | cool-down: e | warm-up: a b", [:move_block, 1, 1] => CARD
+    [:exchange, [0, 0], [1, 1]] => "warm-up: d b | bag: c a | cool-down: e",
+    [:exchange, [1, 0], [1, 1]] => "warm-up: a b | bag: d c | cool-down: e",
+    [:move_block, 2, 0] => "cool-down: e | warm-up: a b | bag: c d",
+    [:move_block, 0, 2] => "bag: c d | cool-down: e | warm-up: a b", [:move_block, 1, 1] => CARD
   }.freeze
 
   def test_each_gives_new_blocks_and_leaves_the_old
     before = blocks(CARD)
-    CASES.each { |(name, *given), after| assert_equal after, short(Edit.public_send(name, before, *given)), [name, given].inspect }
+    CASES.each do |(name, *given), after|
+      assert_equal after, short(Edit.public_send(name, before, *given)), [name, given].inspect
+    end
     assert_equal "warm-up: a x b | bag: c d | cool-down: e", short(Edit.insert(before, [0, 1], round(title: "x")))
-    assert_equal "warm-up: a b | pads: x | bag: c d | cool-down: e", short(Edit.insert_block(before, 1, block("pads", round(title: "x"))))
+    assert_equal "warm-up: a b | pads: x | bag: c d | cool-down: e",
+      short(Edit.insert_block(before, 1, block("pads", round(title: "x"))))
     assert_equal CARD, short(before)
   end
 

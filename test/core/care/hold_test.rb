@@ -6,14 +6,17 @@ class HoldTest < Minitest::Test
   Care = JauntyBell::Core::Care
   DAY = Date.new(2026, 3, 10)
 
-  def hold(matter: "elbow", blocks: ["right hand"], from: DAY, to: nil) = Care::Hold.new(matter: matter, blocks: blocks, from: from, to: to)
+  def hold(matter: "elbow", blocks: ["right hand"], from: DAY, to: nil) =
+    Care::Hold.new(matter: matter, blocks: blocks, from: from, to: to)
 
   def test_when_it_holds
     {
       [DAY, nil] => [false, true, true, true],
       [DAY, DAY] => [false, true, false, false],
       [DAY, DAY + 1] => [false, true, true, false]
-    }.each { |(from, to), expected| assert_equal expected, [-1, 0, 1, 400].map { |days| hold(from: from, to: to).on?(DAY + days) }, "#{from} to #{to}" }
+    }.each do |(from, to), expected|
+      assert_equal expected, [-1, 0, 1, 400].map { |days| hold(from: from, to: to).on?(DAY + days) }, "#{from} to #{to}"
+    end
   end
 
   def test_in_words
@@ -22,7 +25,8 @@ class HoldTest < Minitest::Test
   end
 
   def test_what_cannot_be
-    {{matter: "gloom"} => "matter", {blocks: []} => "blocks", {blocks: ["third hand"]} => "blocks", {to: DAY - 1} => "until"}.each do |facts, path|
+    {{matter: "gloom"} => "matter", {blocks: []} => "blocks", {blocks: ["third hand"]} => "blocks",
+     {to: DAY - 1} => "until"}.each do |facts, path|
       error = assert_raises(JauntyBell::Core::InvalidInput) { hold(**facts).checked }
       assert_equal path, error.path
     end
@@ -45,6 +49,8 @@ class HoldTest < Minitest::Test
       [DAY << (12 * 18), true] => false, # eighteen today
       [(DAY << (12 * 18)) + 1, false] => true, # tomorrow
       [nil, true] => true, [nil, false] => false, [Date.new(1980, 1, 1), true] => false
-    }.each { |(born_on, by_group), expected| assert_equal expected, Care.junior?(born_on, DAY, by_group: by_group), born_on.inspect }
+    }.each do |(born_on, by_group), expected|
+      assert_equal expected, Care.junior?(born_on, DAY, by_group: by_group), born_on.inspect
+    end
   end
 end

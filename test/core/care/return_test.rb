@@ -7,7 +7,10 @@ class ReturnTest < Minitest::Test
 
   # taken: [[step, days after the knock, symptoms], …]
   def back(taken = [], cleared: nil, stand_down: 21)
-    Return.new(knocked_on: KNOCK, stand_down: stand_down, taken: taken.map { |step, after, symptoms| Return::Taken.new(step: step, on: KNOCK + after, symptoms: symptoms || false) },
+    Return.new(knocked_on: KNOCK, stand_down: stand_down,
+      taken: taken.map { |step, after, symptoms|
+        Return::Taken.new(step: step, on: KNOCK + after, symptoms: symptoms || false)
+      },
       clearance: cleared && Return::Clearance.new(by: "Dr of the club", on: KNOCK + cleared))
   end
 
@@ -30,7 +33,8 @@ class ReturnTest < Minitest::Test
 
   def test_symptoms_put_it_back_a_step
     {
-      [] => 0, [[1, 2]] => 1, ALL => 4, [[1, 2], [2, 4, true]] => 0, [[1, 2], [2, 4], [3, 6, true]] => 1, [[1, 2, true]] => 0,
+      [] => 0, [[1, 2]] => 1, ALL => 4, [[1, 2], [2, 4, true]] => 0, [[1, 2], [2, 4], [3, 6, true]] => 1,
+      [[1, 2, true]] => 0,
       [[1, 2], [2, 4], [3, 6, true], [2, 8]] => 2
     }.each { |taken, reached| assert_equal reached, back(taken).reached, taken.inspect }
   end
@@ -38,7 +42,8 @@ class ReturnTest < Minitest::Test
   def test_which_steps_may_be_written_down
     {
       [[], 1, 1] => nil, [[], 1, 0] => /day after the knock/, [[], 2, 5] => /Step 1 comes next/, [[], 5, 5] => /1 to 4/,
-      [[[1, 2]], 2, 2] => /at least a day/, [[[1, 2]], 2, 3] => nil, [[[1, 5]], 2, 4] => /in order/, [[[1, 2]], 1, 3] => nil,
+      [[[1, 2]], 2, 2] => /at least a day/, [[[1, 2]], 2, 3] => nil, [[[1, 5]], 2, 4] => /in order/,
+      [[[1, 2]], 1, 3] => nil,
       [[[1, 2], [2, 4], [3, 6, true]], 3, 8] => /Step 2 comes next/
     }.each do |(taken, step, day), expected|
       why = back(taken).refusal(step, KNOCK + day)
@@ -49,6 +54,8 @@ class ReturnTest < Minitest::Test
   def test_a_clearance_says_who_and_when
     given = ->(by, after) { Return::Clearance.new(by: by, on: KNOCK + after).checked(KNOCK, KNOCK + 10) }
     assert_equal "Dr A", given.call("Dr A", 5).by
-    [["", 5], ["x ", 5], ["Dr A", -1], ["Dr A", 11]].each { |by, after| assert_raises(JauntyBell::Core::InvalidInput, "#{by} #{after}") { given.call(by, after) } }
+    [["", 5], ["x ", 5], ["Dr A", -1], ["Dr A", 11]].each do |by, after|
+      assert_raises(JauntyBell::Core::InvalidInput, "#{by} #{after}") { given.call(by, after) }
+    end
   end
 end

@@ -4,13 +4,16 @@ class CueSheetTest < Minitest::Test
   include CardTest
 
   def sheet(*rounds)
-    whole = plan(block("finisher", *rounds.map { |work, rest, explain| round(title: "Round of #{work}", work: work, rest: rest, explain: explain) }))
+    whole = plan(block("finisher",
+      *rounds.map { |work, rest, explain| round(title: "Round of #{work}", work: work, rest: rest, explain: explain) }))
     [Core::Floor::CueSheet.new(whole), whole]
   end
 
   def test_segments_and_their_cues
     cues, = sheet([180, 60, 20], [15, 30, 0])
-    told = cues.segments.map { |segment| [segment.kind, segment.round, segment.duration, segment.cues.map { |cue| [cue.kind, cue.at] }] }
+    told = cues.segments.map do |segment|
+      [segment.kind, segment.round, segment.duration, segment.cues.map { |cue| [cue.kind, cue.at] }]
+    end
     assert_equal [
       [:explain, 0, 20_000, [[:announce, 0]]],
       [:work, 0, 180_000, [[:bell_start, 0], [:warning, 170_000], [:bell_end, 180_000]]],
@@ -40,9 +43,14 @@ class CueSheetTest < Minitest::Test
   end
 
   def test_changeovers_and_repeats
-    whole = plan(block("technique", round("1-2", work: 60, rest: 10)), block("bag", round("1-2", work: 60, rest: 30, explain: 15, repeat: 2)))
-    told = Core::Floor::CueSheet.new(whole).segments.map { |segment| [segment.kind, segment.round, segment.duration / 1000] }
-    assert_equal [[:work, 0, 60], [:rest, 0, 10], [:explain, 1, 75], [:work, 1, 60], [:rest, 1, 30], [:work, 2, 60]], told
-    assert_equal [["Gloves and pads. 1-2", 0], ["1-2", 60_000]], Core::Floor::CueSheet.new(whole).segments[2].cues.map { |cue| [cue.text, cue.at] }
+    whole = plan(block("technique", round("1-2", work: 60, rest: 10)),
+      block("bag", round("1-2", work: 60, rest: 30, explain: 15, repeat: 2)))
+    told = Core::Floor::CueSheet.new(whole).segments.map do |segment|
+      [segment.kind, segment.round, segment.duration / 1000]
+    end
+    assert_equal [[:work, 0, 60], [:rest, 0, 10], [:explain, 1, 75], [:work, 1, 60], [:rest, 1, 30],
+      [:work, 2, 60]], told
+    assert_equal [["Gloves and pads. 1-2", 0], ["1-2", 60_000]],
+      Core::Floor::CueSheet.new(whole).segments[2].cues.map { |cue| [cue.text, cue.at] }
   end
 end

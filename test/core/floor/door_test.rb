@@ -22,13 +22,15 @@ class DoorTest < Minitest::Test
       {came: [DAY - 40, DAY - 14]} => [],
       {due: ["Two bells", "Gangway"]} => [[:due, "Due: Two bells, Gangway"]],
       {junior: true, guardian: "Mair"} => [[:junior, "Junior: no head contact, no contact with adults"]],
-      {junior: true, guardian: " "} => [[:junior, "Junior: no head contact, no contact with adults"], [:guardian, "No guardian on file"]],
+      {junior: true, guardian: " "} => [[:junior, "Junior: no head contact, no contact with adults"],
+        [:guardian, "No guardian on file"]],
       {holds: [hold("elbow", "right hand", "holding")]} => [[:hold, "Elbow: no right hand, no holding"]],
       {holds: [hold("head knock", "all")]} => [[:hold, "Head knock: out today"]]
     }.each { |known, expected| assert_equal expected, notes(**known), known.inspect }
   end
 
   def test_the_gravest_first
-    assert_equal %i[hold twice back due], notes(holds: [hold("illness", "hard effort")], minutes: 45, came: [DAY - 40], due: ["Undertow"]).map(&:first)
+    assert_equal %i[hold twice back due], notes(holds: [hold("illness", "hard effort")], minutes: 45, came: [DAY - 40],
+      due: ["Undertow"]).map(&:first)
   end
 end

@@ -7,7 +7,8 @@ class LateTest < Minitest::Test
   RANKS = JauntyBell::Core::Card::Fit::Item::RANKS
 
   def coming(work: 180, rest: 60, talk: 0, least: work / 2, least_rest: rest / 2, must: false, importance: 3, rank: 0)
-    Late::Coming.new(talk: talk, work: work, rest: rest, least: least, least_rest: least_rest, must: must, weight: importance * RANKS + rank)
+    Late::Coming.new(talk: talk, work: work, rest: rest, least: least, least_rest: least_rest, must: must,
+      weight: importance * RANKS + rank)
   end
 
   def told(seconds, *rounds) = Late.new(rounds, seconds).choices&.map { |choice| choice && [choice.work, choice.rest] }
@@ -49,7 +50,8 @@ class LateTest < Minitest::Test
     80.times do
       rounds = Array.new(random.rand(1..4)) do
         work = 5 * random.rand(4..10)
-        coming(work: work, rest: 5 * random.rand(0..4), talk: 5 * random.rand(0..2), least: 5 * random.rand(1..4), least_rest: 0, must: random.rand < 0.2, importance: random.rand(1..5), rank: random.rand(0..6))
+        coming(work: work, rest: 5 * random.rand(0..4), talk: 5 * random.rand(0..2), least: 5 * random.rand(1..4),
+          least_rest: 0, must: random.rand < 0.2, importance: random.rand(1..5), rank: random.rand(0..6))
       end.map { |round| round.but(least_rest: 5 * random.rand(0..round.rest / 5)) }
       seconds = 5 * random.rand(2..40)
       found, expected = Late.new(rounds, seconds).choices, best(rounds, seconds)

@@ -17,27 +17,34 @@ class PairsTest < Minitest::Test
   def test_level_size_stance_and_recency_count
     same = partner("ana", level: "building", kg: 60)
     table = {
-      partner("bo", level: "building", kg: 60) => 100, partner("bo", level: "advanced", kg: 60) => 82.5, partner("bo", level: "building", kg: 66) => 88,
-      partner("bo", level: "building", kg: 60, wish: "other") => 85, partner("bo", level: "building", kg: 60, wish: "other", stance: :southpaw) => 100, partner("bo", kg: 60) => 82.5
+      partner("bo", level: "building", kg: 60) => 100, partner("bo", level: "advanced", kg: 60) => 82.5,
+      partner("bo", level: "building", kg: 66) => 88,
+      partner("bo", level: "building", kg: 60, wish: "other") => 85,
+      partner("bo", level: "building", kg: 60, wish: "other", stance: :southpaw) => 100, partner("bo", kg: 60) => 82.5
     }
     table.each { |other, score| assert_in_delta score, scored(same, other), 0.05, other.inspect }
     assert_in_delta 90, scored(same, partner("bo", level: "building", kg: 60), met: {%w[ana bo] => 7}), 0.05
     assert_in_delta 80, scored(same, partner("bo", level: "building", kg: 60), met: {%w[ana bo] => 0}), 0.05
-    assert_equal ["same level", "6 kg apart", "met 3 days ago"], made(same, partner("bo", level: "building", kg: 66), met: {%w[ana bo] => 3}).groups.first.reasons
+    assert_equal ["same level", "6 kg apart", "met 3 days ago"],
+      made(same, partner("bo", level: "building", kg: 66), met: {%w[ana bo] => 3}).groups.first.reasons
   end
 
   def test_hard_stops
     adult, child = partner("ana", kg: 60), partner("bo", kg: 60, junior: true)
     assert_equal ["an adult and a child do not meet in contact (1 of 1)"], made(adult, child).stuck.first.reasons
     assert_equal [%w[ana bo]], groups(made(adult, child, contact: false))
-    assert_equal ["more than 15 kg apart (1 of 1)"], made(partner("ana", kg: 60), partner("bo", kg: 76)).stuck.first.reasons
+    assert_equal ["more than 15 kg apart (1 of 1)"],
+      made(partner("ana", kg: 60), partner("bo", kg: 76)).stuck.first.reasons
     assert_equal [%w[ana bo]], groups(made(partner("ana", kg: 60), partner("bo", kg: 75)))
     assert_equal ["they are kept apart (1 of 1)"], made(adult, partner("bo"), apart: [%w[bo ana]]).stuck.first.reasons
-    assert_equal [["a hold blocks contact"], %w[bo]], made(partner("ana", blocks: ["contact"]), partner("bo")).then { |all| [all.alone.first.reasons, all.stuck.map(&:id)] }
+    assert_equal [["a hold blocks contact"], %w[bo]],
+      made(partner("ana", blocks: ["contact"]), partner("bo"))
+        .then { |all| [all.alone.first.reasons, all.stuck.map(&:id)] }
     assert_equal ["a hold blocks holding"], made(partner("ana", blocks: ["holding"]), partner("bo")).alone.first.reasons
     assert_empty made(partner("ana", blocks: ["left hand"]), partner("bo")).alone
     out = made(partner("ana", blocks: ["all", "contact"]), partner("bo"))
-    assert_equal [%w[ana], [], %w[bo]], [out.out.map(&:id), out.alone, out.stuck.map(&:id)], "who is out does not work alone"
+    assert_equal [%w[ana], [], %w[bo]], [out.out.map(&:id), out.alone, out.stuck.map(&:id)],
+      "who is out does not work alone"
   end
 
   def test_nobody_there
@@ -58,10 +65,13 @@ class PairsTest < Minitest::Test
 
   def test_whoever_is_left_over_joins_a_pair_that_will_have_them
     # Two heavy ones and two light ones apart, one between: nobody is left where a trio is to be had.
-    found = made(partner("ana", kg: 50), partner("bo", kg: 52), partner("cy", kg: 80), partner("dee", kg: 82), partner("eli", kg: 66))
+    found = made(partner("ana", kg: 50), partner("bo", kg: 52), partner("cy", kg: 80), partner("dee", kg: 82),
+      partner("eli", kg: 66))
     assert_equal [%w[ana bo], %w[cy dee]], groups(found), "66 kg is more than 15 from 50 and 82"
     assert_equal %w[eli], found.stuck.map(&:id)
-    assert_equal [%w[ana bo eli], %w[cy dee]], groups(made(partner("ana", kg: 51), partner("bo", kg: 52), partner("cy", kg: 80), partner("dee", kg: 83), partner("eli", kg: 66)))
+    assert_equal [%w[ana bo eli], %w[cy dee]],
+      groups(made(partner("ana", kg: 51), partner("bo", kg: 52), partner("cy", kg: 80), partner("dee", kg: 83),
+        partner("eli", kg: 66)))
   end
 
   def test_an_even_class_may_need_two_trios
@@ -75,7 +85,8 @@ class PairsTest < Minitest::Test
 
   def crowd(random, size)
     people = Array.new(size) do |i|
-      partner("p#{i.to_s.rjust(2, "0")}", level: LEVELS.sample(random: random), kg: random.rand(45..95), stance: %i[orthodox southpaw].sample(random: random),
+      partner("p#{i.to_s.rjust(2, "0")}", level: LEVELS.sample(random: random), kg: random.rand(45..95),
+        stance: %i[orthodox southpaw].sample(random: random),
         wish: [nil, "same", "other"].sample(random: random), junior: random.rand < 0.2)
     end
     ids = people.map(&:id)
@@ -133,7 +144,8 @@ class PairsTest < Minitest::Test
     end
   end
 
-  # Everybody is in one place only, nobody stands where they must not, and the gap that is said holds against the best known.
+  # Everybody is in one place only, nobody stands where they must not, and the gap that is said holds against the best
+  # known.
   def test_large_classes
     random = Random.new(4)
     [16, 17, 23, 29, 40, 41].each do |size|
@@ -156,7 +168,8 @@ class PairsTest < Minitest::Test
       crowd, exact = Floor::Pairs::Crowd.new(graph, ids), Floor::Pairs::Subsets.new(graph, ids).groups
       assert_operator crowd.groups.sum(&:size), :<=, exact.sum(&:size)
       next unless crowd.gap
-      assert_equal [ids.size, exact.count { |group| group.size == 3 }], [exact.sum(&:size), crowd.groups.count { |group| group.size == 3 }]
+      assert_equal [ids.size, exact.count { |group| group.size == 3 }],
+        [exact.sum(&:size), crowd.groups.count { |group| group.size == 3 }]
       assert_operator graph.total(exact), :<=, graph.total(crowd.groups) + crowd.gap + 1e-6
     end
     assert_includes said, nil, "some are not proved"

@@ -19,15 +19,19 @@ class PresenceTest < Minitest::Test
 
   def at(minutes) = minutes && Time.utc(2026, 11, 28, 18, minutes)
 
-  def presence(comings, goings) = Presence.of(comings: comings.map { |each| at(each) }, goings: goings.map { |each| at(each) })
+  def presence(comings, goings) =
+    Presence.of(comings: comings.map { |each| at(each) }, goings: goings.map { |each| at(each) })
 
   def test_spans
-    CASES.each { |(comings, goings), spans| assert_equal spans.map { |from, to| [at(from), at(to)] }, presence(comings, goings).spans, "#{comings} #{goings}" }
+    CASES.each do |(comings, goings), spans|
+      assert_equal spans.map { |from, to| [at(from), at(to)] }, presence(comings, goings).spans, "#{comings} #{goings}"
+    end
   end
 
   def test_how_long_between_two_instants
     there = presence([10, 40], [30])
-    {[0, 59] => 39, [12, 20] => 8, [25, 45] => 10, [31, 39] => 0, [0, 10] => 0}.each { |(from, to), minutes| assert_equal 60 * minutes, there.seconds(at(from), at(to)) }
+    {[0, 59] => 39, [12, 20] => 8, [25, 45] => 10, [31, 39] => 0, [0, 10] => 0}
+      .each { |(from, to), minutes| assert_equal 60 * minutes, there.seconds(at(from), at(to)) }
   end
 
   def test_both_there

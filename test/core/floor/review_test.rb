@@ -13,7 +13,8 @@ class ReviewTest < Minitest::Test
     Floor::Review::Planned.of(read(text), reading, tempo: tempo, pause: pause)
   end
 
-  def review(plan, *strikes) = Floor::Review.new(strikes.map { |at, hand, g| Floor::Strike.new(at: at, hand: hand, g: g || 20) }, plan: plan)
+  def review(plan, *strikes) =
+    Floor::Review.new(strikes.map { |at, hand, g| Floor::Strike.new(at: at, hand: hand, g: g || 20) }, plan: plan)
 
   L, R = :left, :right
 
@@ -21,7 +22,8 @@ class ReviewTest < Minitest::Test
     plan = planned("1-2-lead kick-3b")
     assert_equal [[L, R, L], 3], [plan.hands, plan.times.size], "a kick is not seen"
     assert_equal [R, L], planned("1-2", stance: :southpaw).hands
-    assert_equal [[0, 0.5], 1.5], planned("1-2").then { |each| [each.times, each.gap] }, "the second beat and the pause lie between two sets"
+    assert_equal [[0, 0.5], 1.5], planned("1-2").then { |each| [each.times, each.gap] },
+      "the second beat and the pause lie between two sets"
   end
 
   # strikes of 1-2 at 120 a minute with a second's pause → [sets, whole, missed, wrong, extra]
@@ -50,7 +52,9 @@ class ReviewTest < Minitest::Test
 
   # 1-2-3-2 twice as slow as planned: each burst is one set all the same.
   def test_slower_than_planned
-    strikes = Array.new(20) { |set| [L, R, L, R].each_with_index.map { |hand, i| [set * 6_000 + i * 1_000, hand] } }.flatten(1)
+    strikes = Array.new(20) { |set|
+      [L, R, L, R].each_with_index.map { |hand, i| [set * 6_000 + i * 1_000, hand] }
+    }.flatten(1)
     found = review(planned("1-2-3-2"), *strikes)
     assert_equal [20, 20, 0], [found.sets.size, found.whole, found.missed]
     assert_in_delta 2, found.pace, 1e-9
@@ -62,8 +66,10 @@ class ReviewTest < Minitest::Test
     found = review(planned("1-2-3-2", pause: 0), *even)
     refute found.told_apart?
     assert_equal [nil] * 5, [found.sets, found.whole, found.missed, found.wrong, found.extra]
-    assert review(planned("1-2-3", pause: 0), *Array.new(60) { |i| [i * 500, (i % 3 == 1) ? R : L] }).told_apart?, "two of the same hand running part the sets"
-    refute review(planned("1", pause: 1), *Array.new(20) { |i| [i * 1_500, L] }).told_apart?, "of one strike nobody knows whether one is missing"
+    assert review(planned("1-2-3", pause: 0), *Array.new(60) { |i| [i * 500, (i % 3 == 1) ? R : L] }).told_apart?,
+      "two of the same hand running part the sets"
+    refute review(planned("1", pause: 1), *Array.new(20) { |i| [i * 1_500, L] }).told_apart?,
+      "of one strike nobody knows whether one is missing"
   end
 
   def test_rhythm_drift_fade_and_sides
@@ -76,7 +82,10 @@ class ReviewTest < Minitest::Test
     assert_in_delta (30 * 24 - 276) / (30.0 * 24 - 276 + 15 * 24), found.left_force, 1e-9
     even = review(planned("1-2"), *Array.new(24) { |i| [[i * 2_000, L], [i * 2_000 + 500, R]] }.flatten(1))
     assert_equal [0, 0, 0], [even.spread, even.drift, even.fade]
-    assert_equal [nil, nil, nil, nil], review(planned("1-2"), [0, L], [500, R]).then { |few| [few.spread, few.drift, few.fade, review(planned("1-2")).left] }
+    assert_equal [nil, nil, nil, nil],
+      review(planned("1-2"), [0, L], [500, R]).then { |few|
+        [few.spread, few.drift, few.fade, review(planned("1-2")).left]
+      }
   end
 
   # What every way to put a few strikes at places of sets would cost, by trying all of them.
@@ -107,7 +116,9 @@ class ReviewTest < Minitest::Test
     rhythm = Floor::Rhythm.new(hands: [L, R, L], times: [0.0, 0.5, 1.0], gap: 1.2)
     60.times do
       clock = 0
-      strikes = Array.new(random.rand(1..5)) { Floor::Strike.new(at: clock += random.rand(100..1_500), hand: [L, R].sample(random: random), g: 20) }
+      strikes = Array.new(random.rand(1..5)) do
+        Floor::Strike.new(at: clock += random.rand(100..1_500), hand: [L, R].sample(random: random), g: 20)
+      end
       laid = Floor::Alignment.new(rhythm, strikes)
       assert_in_delta cheapest(rhythm, strikes), laid.cost, 1e-9
       placed = laid.sets.flatten.compact
@@ -116,7 +127,8 @@ class ReviewTest < Minitest::Test
   end
 
   def test_what_a_device_sends_that_cannot_be_read
-    strikes, bad = Floor::Strike.lines("ms,hand,g\n100,left,20.5\n\nx,left,3\n200,foot,2\n300,right,9999\n-5,left,2\n400,RIGHT,12\n500\n")
+    strikes, bad =
+      Floor::Strike.lines("ms,hand,g\n100,left,20.5\n\nx,left,3\n200,foot,2\n300,right,9999\n-5,left,2\n400,RIGHT,12\n500\n")
     assert_equal [[100, L, 20.5], [400, R, 12.0]], strikes.map { |strike| [strike.at, strike.hand, strike.g] }
     assert_equal [4, 5, 6, 7, 9], bad.map(&:first)
     assert_match(/left or the right hand, not "foot"/, bad[1].last)
@@ -136,6 +148,7 @@ class ReviewTest < Minitest::Test
     sloppy = StandIns::StrikeSensor.new(plan, seconds: 180, seed: 5, misses: 0.08)
     found = Floor::Review.new(sloppy.strikes, plan: plan)
     assert_in_delta fresh.strikes.size - sloppy.strikes.size, found.missed, 3
-    assert_operator Floor::Review.new(StandIns::StrikeSensor.new(plan, seconds: 180, seed: 5, noise: 0.2).strikes, plan: plan).extra, :>, 3
+    assert_operator Floor::Review.new(StandIns::StrikeSensor.new(plan, seconds: 180, seed: 5, noise: 0.2).strikes,
+      plan: plan).extra, :>, 3
   end
 end

@@ -14,14 +14,16 @@ class CoreRingTest < Minitest::Test
     end
   end
 
-  def after(steps) = steps.reduce(Floor::Ring.new(segments: segments)) { |ring, (name, *given)| ring.public_send(name, *given) }
+  def after(steps) =
+    steps.reduce(Floor::Ring.new(segments: segments)) { |ring, (name, *given)| ring.public_send(name, *given) }
 
   def rows(part) = RingCases::TABLE[part]
 
   def test_what_happens
     rows("cases").each do |row|
       ring = after(row["steps"])
-      assert_equal row["is"], [ring.at, ring.elapsed, ring.since, ring.runs.map { |left| [left.round, left.worked, left.outcome] }], row["name"]
+      assert_equal row["is"], [ring.at, ring.elapsed, ring.since,
+        ring.runs.map { |left| [left.round, left.worked, left.outcome] }], row["name"]
     end
   end
 
@@ -30,7 +32,10 @@ class CoreRingTest < Minitest::Test
   end
 
   def test_what_is_due
-    rows("due").each { |row| assert_equal row["is"], after(row["steps"]).due(row["from"], row["to"]).map { |cue, at| [cue.kind.to_s, at] }, row.inspect }
+    rows("due").each do |row|
+      assert_equal row["is"],
+        after(row["steps"]).due(row["from"], row["to"]).map { |cue, at| [cue.kind.to_s, at] }, row.inspect
+    end
   end
 
   # However time is cut into windows and steps, every cue of a class that only runs is due once, in order.

@@ -12,7 +12,8 @@ class TookPlaceTest < Minitest::Test
 
   def test_minutes
     CASES.each do |of|
-      took_place = Floor::TookPlace.new(bells: of["bells"].map { |bell, running| [at(bell), running] }, runs: of["runs"].map { |ended, worked| [at(ended), worked] }, till: at(of["till"]))
+      took_place = Floor::TookPlace.new(bells: of["bells"].map { |bell, running| [at(bell), running] },
+        runs: of["runs"].map { |ended, worked| [at(ended), worked] }, till: at(of["till"]))
       minutes = took_place.minutes(Floor::Presence.new(of["there"].map { |span| span.map { |each| at(each) } }))
       of["minutes"].nil? ? assert_nil(minutes, of["what"]) : assert_equal(of["minutes"], minutes, of["what"])
     end

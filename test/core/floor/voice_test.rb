@@ -8,9 +8,12 @@ class VoiceTest < Minitest::Test
 
   # a text → the words it is spoken with
   SAID = {
-    "jab, lead hook to the body" => ["jab", "lead", "hook", "to the body"], "rear round kick, down and back" => ["rear", "round kick", "down and back"],
-    "Reverse punch with step in" => ["reverse punch", "with", "step in"], "Warm-up" => ["warm up"], "slip to the lead" => ["slip", "to the lead"],
-    "Vasilisa's special, cross" => %w[cross], "" => [], "at close range, jab, cross, twice" => ["at close range", "jab", "cross", "twice"]
+    "jab, lead hook to the body" => ["jab", "lead", "hook", "to the body"],
+    "rear round kick, down and back" => ["rear", "round kick", "down and back"],
+    "Reverse punch with step in" => ["reverse punch", "with", "step in"], "Warm-up" => ["warm up"],
+    "slip to the lead" => ["slip", "to the lead"],
+    "Vasilisa's special, cross" => %w[cross], "" => [],
+    "at close range, jab, cross, twice" => ["at close range", "jab", "cross", "twice"]
   }.freeze
 
   def test_the_longest_known_words_of_a_text
@@ -25,7 +28,8 @@ class VoiceTest < Minitest::Test
   end
 
   def test_numbers
-    said = {1 => %w[one], 13 => %w[thirteen], 20 => %w[twenty], 47 => %w[forty seven], 100 => %w[one hundred], 112 => %w[one hundred and twelve], 200 => %w[two hundred]}
+    said = {1 => %w[one], 13 => %w[thirteen], 20 => %w[twenty], 47 => %w[forty seven], 100 => %w[one hundred],
+            112 => %w[one hundred and twelve], 200 => %w[two hundred]}
     said.each { |number, words| assert_equal words, Voice.number(number) }
     assert((1..999).all? { |number| Voice.number(number).all? { |word| Voice::LENGTHS.key?(word) } })
   end
@@ -39,6 +43,8 @@ class VoiceTest < Minitest::Test
 
   # Whatever the lexicon can say, the Floor can speak.
   def test_every_technique_is_spoken_whole
-    Lexicon::Techniques.default.each { |technique| assert_equal [Voice.plain(technique.spoken)], Voice.default.words(technique.spoken), technique.id }
+    Lexicon::Techniques.default.each do |technique|
+      assert_equal [Voice.plain(technique.spoken)], Voice.default.words(technique.spoken), technique.id
+    end
   end
 end

@@ -6,24 +6,31 @@ class WorkCuesTest < Minitest::Test
 
   Floor = JauntyBell::Core::Floor
 
-  def sheet(round, kind: "bag", seed: 0, weights: {}, **company) = Floor::CueSheet.new(plan(block(kind, round), **company), seed: seed, weights: weights)
+  def sheet(round, kind: "bag", seed: 0, weights: {}, **company) =
+    Floor::CueSheet.new(plan(block(kind, round), **company), seed: seed, weights: weights)
 
-  def cues(round, *kinds, **more) = sheet(round, **more).segments.find { |segment| segment.kind == :work }.cues.select { |cue| kinds.include?(cue.kind) }
+  def cues(round, *kinds, **more) =
+    sheet(round, **more).segments.find { |segment| segment.kind == :work }.cues
+      .select { |cue| kinds.include?(cue.kind) }
 
   def told(...) = cues(...).map { |cue| [cue.kind, cue.at, cue.text] }
 
   def test_a_count_is_called_set_by_set_then_on_the_other_side
     # 1-2 at 120 beats a minute: 1 s a set, 1 s between two; two counts of three
     counted = drilled(["1-2"], manner: "counted", count: 3, both_sides: true, tempo: 120, pause: 1, work: 5)
-    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:count, 4_000, "3"], [:side, 6_000, "Other side. 1"], [:count, 8_000, "2"], [:count, 10_000, "3"]], told(counted, :count, :side)
+    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:count, 4_000, "3"], [:side, 6_000, "Other side. 1"],
+      [:count, 8_000, "2"], [:count, 10_000, "3"]], told(counted, :count, :side)
     assert_equal ["other side", "one"], cues(counted, :side).first.say
   end
 
   def test_a_pool_is_counted_one_after_the_other_each_named
     pool = drilled(%w[1-2 2-3], manner: "counted", count: 2, tempo: 120, pause: 1, work: 600)
-    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:phase, 4_000, "cross, lead hook"], [:count, 6_000, "1"], [:count, 8_000, "2"]], told(pool, :count, :phase)
+    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:phase, 4_000, "cross, lead hook"], [:count, 6_000, "1"],
+      [:count, 8_000, "2"]], told(pool, :count, :phase)
     assert_equal ["cross", "lead", "hook"], cues(pool, :phase).first.say
-    pairs = drilled(%w[1-2 2-3], manner: "counted", count: 2, tempo: 120, pause: 1, work: 600, drill_implement: "focus-mitts", swap: "even", swap_time: 5)
+    pairs = drilled(%w[1-2 2-3], manner: "counted", count: 2, tempo: 120, pause: 1, work: 600,
+      drill_implement: "focus-mitts",
+      swap: "even", swap_time: 5)
     assert_equal [[:swap, 9_000, "Change. jab, cross"]], told(pairs, :swap, kind: "mitts")
     assert_equal 8, cues(pairs, :count, kind: "mitts").size
     assert_empty cues(pool, :interval_on, :swap, :go)
@@ -41,9 +48,11 @@ class WorkCuesTest < Minitest::Test
   end
 
   def test_partners_count_one_after_the_other_then_go_on_the_clock
-    counted = drilled(["1-2"], manner: "counted-then-clocked", count: 2, tempo: 120, pause: 1, work: 60, drill_implement: "focus-mitts", swap: "even", swap_time: 5)
+    counted = drilled(["1-2"], manner: "counted-then-clocked", count: 2, tempo: 120, pause: 1, work: 60,
+      drill_implement: "focus-mitts", swap: "even", swap_time: 5)
     # 3 s for one, 5 s to change, 3 s for the other; then a minute, a change of 5 s in its middle
-    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:swap, 3_000, "Change"], [:count, 8_000, "1"], [:count, 10_000, "2"], [:phase, 11_000, "Own time"],
+    assert_equal [[:count, 0, "1"], [:count, 2_000, "2"], [:swap, 3_000, "Change"], [:count, 8_000, "1"],
+      [:count, 10_000, "2"], [:phase, 11_000, "Own time"],
       [:swap, 38_500, "Change"], [:go, 43_500, nil]], told(counted, :count, :swap, :phase, :go, kind: "mitts")
   end
 
@@ -56,15 +65,20 @@ class WorkCuesTest < Minitest::Test
 
   def test_inner_intervals_and_phases
     burst = round("1-2", work: 60, on: 20, off: 10)
-    assert_equal [[:interval_off, 20_000], [:interval_on, 30_000], [:interval_off, 50_000]], told(burst, :interval_on, :interval_off).map { |kind, at, _| [kind, at] }
-    phased = round("1-2", work: 180, phases: [Card::Phase.new(name: "lead stance"), Card::Phase.new(name: "moving", seconds: 60, other: true), Card::Phase.new(name: "burst", seconds: 30)])
-    assert_equal [[:phase, 1_200, "lead stance"], [:phase, 90_000, "Other stance. moving"], [:phase, 150_000, "burst"]], told(phased, :phase)
+    assert_equal [[:interval_off, 20_000], [:interval_on, 30_000], [:interval_off, 50_000]],
+      told(burst, :interval_on, :interval_off).map { |kind, at, _| [kind, at] }
+    phased = round("1-2", work: 180,
+      phases: [Card::Phase.new(name: "lead stance"), Card::Phase.new(name: "moving", seconds: 60, other: true),
+        Card::Phase.new(name: "burst", seconds: 30)])
+    assert_equal [[:phase, 1_200, "lead stance"], [:phase, 90_000, "Other stance. moving"],
+      [:phase, 150_000, "burst"]], told(phased, :phase)
     assert_equal [%w[lead], ["other stance", "moving"], %w[burst]], cues(phased, :phase).map(&:say)
   end
 
   def test_no_inner_bell_rings_inside_a_changeover
     round = round("1-2", work: 130, on: 20, off: 10, swap: "every", every: 60, swap_time: 10)
-    assert_equal [[:interval_off, 20_000], [:interval_on, 30_000], [:interval_off, 50_000], [:swap, 60_000], [:go, 70_000], [:interval_off, 90_000], [:interval_on, 100_000], [:interval_off, 120_000]],
+    assert_equal [[:interval_off, 20_000], [:interval_on, 30_000], [:interval_off, 50_000], [:swap, 60_000],
+      [:go, 70_000], [:interval_off, 90_000], [:interval_on, 100_000], [:interval_off, 120_000]],
       told(round, :interval_on, :interval_off, :swap, :go).map { |kind, at, _| [kind, at] }
   end
 
@@ -96,9 +110,14 @@ class WorkCuesTest < Minitest::Test
       ids = cues(called, :call, seed: seed, weights: {"1-2" => 5}).map(&:combination_id)
       refute(ids.each_cons(3).any? { |three| three.uniq.size == 1 })
     end
-    plain, heavy = [{}, {"2-3-2" => 5}].map { |weights| (1..30).sum { |seed| cues(called, :call, seed: seed, weights: weights).count { |cue| cue.combination_id == "2-3-2" } } }
+    plain, heavy = [{}, {"2-3-2" => 5}].map { |weights|
+      (1..30).sum do |seed|
+        cues(called, :call, seed: seed, weights: weights).count { |cue| cue.combination_id == "2-3-2" }
+      end
+    }
     assert_operator heavy, :>, plain * 1.3
-    assert_equal [1, 3, 5, 2], [[0, 0], [1, 0], [1, 1], [0, 0.5]].map { |due, weak| Floor::Calls.weight(due: due, weak: weak) }
+    assert_equal [1, 3, 5, 2],
+      [[0, 0], [1, 0], [1, 1], [0, 0.5]].map { |due, weak| Floor::Calls.weight(due: due, weak: weak) }
   end
 
   def test_a_pool_of_one_is_called_again_and_again

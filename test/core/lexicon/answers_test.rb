@@ -20,7 +20,8 @@ class AnswersTest < Minitest::Test
 
   def answers(feed, partner)
     action = read(feed).actions.first
-    Lexicon::Answers.to(action.technique, action.side, action.level, Flow::Setting.new(partner: partner)).map do |id, side|
+    Lexicon::Answers.to(action.technique, action.side, action.level, Flow::Setting.new(partner: partner))
+      .map do |id, side|
       technique = Lexicon::Techniques.default[id]
       Notation.write(Bench::Combination.new([Bench::Action.new(technique: technique, side: side || technique.side)]))
     end.join(", ")

@@ -3,7 +3,8 @@ require "test_helper"
 class LexiconTest < Minitest::Test
   include CoreTest
 
-  SOUND = {"id" => "corkscrew", "family" => "punch", "names" => {"plain" => "corkscrew", "short" => "corkscrew", "spoken" => "corkscrew"},
+  SOUND = {"id" => "corkscrew", "family" => "punch",
+           "names" => {"plain" => "corkscrew", "short" => "corkscrew", "spoken" => "corkscrew"},
            "plane" => "straight", "range" => %w[long mid]}.freeze
 
   def test_what_ships
@@ -11,16 +12,24 @@ class LexiconTest < Minitest::Test
     assert_operator techniques.count, :>=, 60
     assert_equal %w[six swapped eight running], Lexicon::Numberings.all.map(&:id)
     techniques.each { |technique| assert_includes 0..2, technique.beats, technique.id }
-    refute_empty Lexicon::Implements.all.select { |implement| implement.held_by == "holder" && implement.holder_cues.any? }
-    Lexicon::Implements.all.each { |implement| implement.stands_in.each { |id| assert Lexicon::Implements[id], "#{implement.id} → #{id}" } }
+    refute_empty Lexicon::Implements.all.select { |implement|
+      implement.held_by == "holder" && implement.holder_cues.any?
+    }
+    Lexicon::Implements.all.each do |implement|
+      implement.stands_in.each { |id| assert Lexicon::Implements[id], "#{implement.id} → #{id}" }
+    end
   end
 
   # technique → [default side, default level, range, beats] as the book of the job gives them
   DEFAULTS = {
-    "hook" => [:lead, :head, %i[mid close], 1], "uppercut" => [:rear, :head, %i[mid close], 1], "slip" => [:rear, nil, [], 0.5],
-    "round-kick" => [:rear, :body, %i[long mid], 1.5], "low-kick" => [:rear, :leg, %i[long mid], 1.5], "chain-punch" => [:rear, :head, [:close], 0.5],
-    "gallop-in" => [nil, nil, [], 1], "horizontal-elbow" => [:rear, :head, [:close], 1], "jump-knee" => [:rear, :body, %i[long mid], 1.5],
-    "pause" => [nil, nil, [], 1], "ridge-hand" => [:rear, :head, [:mid], 1], "skip-knee" => [:rear, :body, [:close], 1.5]
+    "hook" => [:lead, :head, %i[mid close], 1], "uppercut" => [:rear, :head, %i[mid close], 1],
+    "slip" => [:rear, nil, [], 0.5],
+    "round-kick" => [:rear, :body, %i[long mid], 1.5], "low-kick" => [:rear, :leg, %i[long mid], 1.5],
+    "chain-punch" => [:rear, :head, [:close], 0.5],
+    "gallop-in" => [nil, nil, [], 1], "horizontal-elbow" => [:rear, :head, [:close], 1],
+    "jump-knee" => [:rear, :body, %i[long mid], 1.5],
+    "pause" => [nil, nil, [], 1], "ridge-hand" => [:rear, :head, [:mid], 1],
+    "skip-knee" => [:rear, :body, [:close], 1.5]
   }.freeze
 
   def test_defaults
@@ -41,21 +50,27 @@ class LexiconTest < Minitest::Test
 
   # what is wrong with an entry → the path of the field
   UNSOUND = {
-    {"id" => "Two Words"} => "id", {"family" => "headbutt"} => "family", {"names" => {"plain" => "x"}} => "names", {"plane" => "wavy"} => "plane",
-    {"side" => "lead", "sides" => ["rear"]} => "side", {"level" => "leg"} => "level", {"beats" => -1} => "beats", {"beats" => "one"} => "beats",
+    {"id" => "Two Words"} => "id", {"family" => "headbutt"} => "family", {"names" => {"plain" => "x"}} => "names",
+    {"plane" => "wavy"} => "plane",
+    {"side" => "lead", "sides" => ["rear"]} => "side", {"level" => "leg"} => "level", {"beats" => -1} => "beats",
+    {"beats" => "one"} => "beats",
     {"range" => %w[long close]} => "range", {"range" => []} => "range", {"leaves" => "nothing"} => "leaves"
   }.freeze
 
   def test_an_unsound_entry_is_refused_with_its_field
     UNSOUND.each do |change, field|
-      error = assert_raises(Core::InvalidInput, change.inspect) { Lexicon::Techniques.default.and([SOUND.merge(change)]) }
+      error = assert_raises(Core::InvalidInput, change.inspect) do
+        Lexicon::Techniques.default.and([SOUND.merge(change)])
+      end
       assert error.path.end_with?("/#{field}"), "#{change}: #{error.path}"
     end
   end
 
   def test_a_name_or_id_may_stand_only_once
     assert_raises(Core::InvalidInput) { Lexicon::Techniques.default.and([SOUND.merge("id" => "jab")]) }
-    error = assert_raises(Core::InvalidInput) { Lexicon::Techniques.default.and([SOUND.merge("names" => {"plain" => "jab", "short" => "jab", "spoken" => "jab"})]) }
+    error = assert_raises(Core::InvalidInput) do
+      Lexicon::Techniques.default.and([SOUND.merge("names" => {"plain" => "jab", "short" => "jab", "spoken" => "jab"})])
+    end
     assert_match(/names two techniques/, error.message)
   end
 
@@ -66,7 +81,8 @@ class LexiconTest < Minitest::Test
     assert_equal 4, school.with("level_limits" => {"foundation" => 4}).level_limits["foundation"]
     assert_equal 8, school.with("level_limits" => {"foundation" => 4}).level_limits["advanced"]
     assert_equal %w[switch shuffle], school.with("lead_kick_loads" => "switch, shuffle").lead_kick_loads
-    [{"colour" => "red"}, {"finish" => "bow"}, {"lead_kick_bare" => "perhaps"}, {"likely_strikes_per_second" => "many"}].each do |change|
+    [{"colour" => "red"}, {"finish" => "bow"}, {"lead_kick_bare" => "perhaps"}, {"likely_strikes_per_second" => "many"}]
+      .each do |change|
       assert_equal change.keys.first, assert_raises(Core::InvalidInput) { school.with(change) }.path
     end
   end

@@ -22,13 +22,16 @@ class SchoolLimitsTest < Minitest::Test
   def read(school, (name, key)) = key ? school.to_h[name][key] : school.to_h[name]
 
   def test_what_will_do
-    LIMITS.each { |setting, (ends, _)| ends.each { |value| assert_equal value, read(change(setting, value), setting), setting.join("/") } }
+    LIMITS.each do |setting, (ends, _)|
+      ends.each { |value| assert_equal value, read(change(setting, value), setting), setting.join("/") }
+    end
   end
 
   def test_what_will_not
     LIMITS.each do |setting, (ends, wrong)|
       wrong.each do |value|
-        error = assert_raises(JauntyBell::Core::InvalidInput, "#{setting.join("/")} #{value.inspect}") { change(setting, value) }
+        error = assert_raises(JauntyBell::Core::InvalidInput,
+          "#{setting.join("/")} #{value.inspect}") { change(setting, value) }
         assert_equal setting.join("/"), error.path
         assert_match(/from #{ends.first} to/, error.message)
       end

@@ -8,13 +8,22 @@ class ClassDraftTest < Minitest::Test
 
   Plan = Programmes::Weeks::Plan
 
-  def place(id, rung = "count", times: 1, kind: :learn) = Plan::Place.new(combination_id: id, rung: rung, times: times, kind: kind, pinned: false, before: 0, after: 0, said: [], why: "")
+  def place(id, rung = "count", times: 1, kind: :learn) =
+    Plan::Place.new(combination_id: id, rung: rung, times: times, kind: kind, pinned: false, before: 0, after: 0,
+      said: [], why: "")
 
-  def planned(*places, effort: 6, minutes: 45) = Plan::PlannedClass.new(meeting: Programmes::Weeks::Meeting.new(index: 0, on: MONDAY, at: "18:30", minutes: minutes, week: 0), effort: effort.to_r, places: places)
+  def planned(*places, effort: 6, minutes: 45) =
+    Plan::PlannedClass.new(meeting: Programmes::Weeks::Meeting.new(index: 0, on: MONDAY, at: "18:30", minutes: minutes,
+      week: 0), effort: effort.to_r, places: places)
 
-  def template = plan(block("warm-up", round(title: "Rope", work: 120, rest: 30, effort: 3)), block("technique", round("1-2", effort: 5)), block("mitts", round("1-2", effort: 6, swap: "even", implement: "focus-mitts"), round("2-3", effort: 6, swap: "even", implement: "focus-mitts")), minutes: 45)
+  def template =
+    plan(block("warm-up", round(title: "Rope", work: 120, rest: 30, effort: 3)),
+      block("technique", round("1-2", effort: 5)),
+      block("mitts", round("1-2", effort: 6, swap: "even", implement: "focus-mitts"),
+        round("2-3", effort: 6, swap: "even", implement: "focus-mitts")), minutes: 45)
 
-  def draft(planned, **facts) = Programmes::Weeks::Draft.new(template, planned, shelf: SHELF, ladder: %w[count clock move call answer], **facts)
+  def draft(planned, **facts) =
+    Programmes::Weeks::Draft.new(template, planned, shelf: SHELF, ladder: %w[count clock move call answer], **facts)
 
   def rounds(draft) = draft.blocks.flat_map(&:rounds)
 
@@ -48,7 +57,8 @@ class ClassDraftTest < Minitest::Test
 
   def test_versions_for_those_behind_and_ahead
     owners = {["two", "count"] => %w[ana bo], ["two", "clock"] => %w[ana]}
-    made = draft(planned(place("two", "clock")), students: %w[ana bo cy], owners: ->(id, rung) { owners.fetch([id, rung], []) })
+    made = draft(planned(place("two", "clock")), students: %w[ana bo cy],
+      owners: ->(id, rung) { owners.fetch([id, rung], []) })
     assert_equal %w[count move], rounds(made)[1].then { |round| [round.beginners, round.ahead] }
     alone = draft(planned(place("two")), students: %w[cy], owners: ->(_, _) { [] })
     assert_equal [nil, nil], rounds(alone)[1].then { |round| [round.beginners, round.ahead] }

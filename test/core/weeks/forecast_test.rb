@@ -5,7 +5,9 @@ class ForecastTest < Minitest::Test
   include Programmes
 
   def strand(learners, id: "two", classes: 6, habits: Weeks::Habits.new, wanted: 0)
-    meetings = Array.new(classes) { |i| Weeks::Meeting.new(index: i, on: MONDAY + 7 * i, at: "18:30", minutes: 60, week: i) }
+    meetings = Array.new(classes) do |i|
+      Weeks::Meeting.new(index: i, on: MONDAY + 7 * i, at: "18:30", minutes: 60, week: i)
+    end
     squad = Weeks::Squad.new(learners, meetings: meetings, today: MONDAY, habits: habits)
     Weeks::Strand.new(id, SHELF[id].what, squad: squad, ladder: %w[count clock move call answer], wanted: wanted)
   end
@@ -28,8 +30,11 @@ class ForecastTest < Minitest::Test
 
   def test_a_rate_comes_from_the_score_by_an_exponential_law
     habits = Weeks::Habits.new(gain: 0.2, best: 1.0)
-    {[0.6, 0] => 0.6, [0.6, 1] => 0.68, [1.0, 5] => 1.0}.each { |(score, days), rate| assert_in_delta rate, habits.rate(score, days), 1e-9 }
-    # Somebody who leaves four fifths of what is missing each class: the mean of d classes leads to the class after them.
+    {[0.6, 0] => 0.6, [0.6, 1] => 0.68, [1.0, 5] => 1.0}.each do |(score, days), rate|
+      assert_in_delta rate, habits.rate(score, days), 1e-9
+    end
+    # Somebody who leaves four fifths of what is missing each class: the mean of d classes leads to the class after
+    # them.
     missing = 0.5
     (1..12).each do |days|
       mean = (0...days).sum { |i| 1 - missing * 0.8**i } / days
@@ -65,22 +70,29 @@ class ForecastTest < Minitest::Test
     end.fdiv(times)
   end
 
-  def off(random) = Weeks::Walk::DOUBT * Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(2 * Math::PI * random.rand)
+  def off(random) =
+    Weeks::Walk::DOUBT * Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(2 * Math::PI * random.rand)
 
-  def rates(one, habits, classes) = strand([one], classes: classes, habits: habits).trace(Array.new(classes) { |i| [i, 0, 1] }).first.map { |told| told.first[:rate] }
+  def rates(one, habits, classes) =
+    strand([one], classes: classes, habits: habits).trace(Array.new(classes) { |i| [i, 0, 1] }).first
+      .map { |told| told.first[:rate] }
 
   def test_everyone_does_the_version_of_their_own
     holds, learns = learner("a"), learner("b", {["two", "count"] => LEARNING})
     told = strand([holds, learns], wanted: 2).trace([[0, 0, 1], [1, 1, 1]]).first
     assert_equal [%w[clock count], %w[clock count]], told.map { |class_of| class_of.map { |each| each[:rung] } }
-    assert_equal(%w[count count], strand([holds, learns], wanted: 0).trace([[0, 0, 1]]).first.first.map { |each| each[:rung] }, "nobody goes beyond what is wanted")
+    assert_equal(%w[count count],
+      strand([holds, learns], wanted: 0).trace([[0, 0, 1]]).first.first.map { |each| each[:rung] },
+      "nobody goes beyond what is wanted")
     {"clock" => {"count" => true, "clock" => true}, "count" => {"count" => false}}.each do |expected, holding|
-      assert_equal expected, Weeks::Versions.own("count", %w[count clock move], top: "move") { |rung| holding.fetch(rung, false) }
+      assert_equal expected,
+        Weeks::Versions.own("count", %w[count clock move], top: "move") { |rung| holding.fetch(rung, false) }
     end
   end
 
   def test_who_is_held_back_or_away_learns_nothing
-    hold = JauntyBell::Core::Care::Hold.new(matter: "hand or wrist", blocks: ["right hand"], from: MONDAY, to: MONDAY + 20)
+    hold = JauntyBell::Core::Care::Hold.new(matter: "hand or wrist", blocks: ["right hand"], from: MONDAY,
+      to: MONDAY + 20)
     held = learner("a", {["two", "count"] => LEARNING}, held_back: [hold], keen: 1.0)
     assert_equal [0.0, 0.0, 0.0, 1.0], (0..3).map { |i| held.chance(MONDAY + 7 * i, SHELF["two"].what) }
     assert_equal 1.0, held.chance(MONDAY, Notation.read("1")), "the left hand is free"
@@ -100,12 +112,18 @@ class ForecastTest < Minitest::Test
     assert_in_delta 0.95, found.best, 0.051
     assert_equal [12, 0.7, 0.1], [found.attempted, found.seen, found.step]
     assert_in_delta 0, found.wobble, 0.004
-    assert_equal Weeks::Habits.new.to_h.except(:from), Weeks::Habits.of(cases.first(5)).to_h.except(:from), "too few say nothing"
+    assert_equal Weeks::Habits.new.to_h.except(:from), Weeks::Habits.of(cases.first(5)).to_h.except(:from),
+      "too few say nothing"
   end
 
   def test_what_stood_before_each_mark
-    row = ->(id, rung, day, clean) { {student_id: "a", combination_id: id, rung: rung, on: MONDAY + day, attempted: 10, clean: clean} }
-    cases = Weeks::Cases.new([row.call("two", "count", 0, 8), row.call("two", "count", 28, 9), row.call("two", "clock", 28, 5), row.call("three", "count", 28, 6)], ladder: %w[count clock], bases: {"three" => ["two"]}, half_life: 28).all
+    row = ->(id, rung, day, clean) {
+      {student_id: "a", combination_id: id, rung: rung, on: MONDAY + day, attempted: 10,
+       clean: clean}
+    }
+    cases = Weeks::Cases.new([row.call("two", "count", 0, 8), row.call("two", "count", 28, 9),
+      row.call("two", "clock", 28, 5), row.call("three", "count", 28, 6)], ladder: %w[count clock],
+      bases: {"three" => ["two"]}, half_life: 28).all
     assert_equal %i[new again rung new], cases.map { |one| one[:kind] }
     assert_nil cases[0][:score]
     assert_in_delta (1 + 4) / (2 + 5.0), cases[1][:score], 1e-9

@@ -12,7 +12,8 @@ class PlannerTest < Minitest::Test
 
   def test_what_it_builds_on_comes_first
     beginners = squad_of(4, {})
-    plan = layout(programme(goal("three"), weeks: 8, days: [1, 3, 5], slots: 1), learners: beginners).plan(**QUICK, moves: 200)
+    plan = layout(programme(goal("three"), weeks: 8, days: [1, 3, 5], slots: 1), learners: beginners)
+      .plan(**QUICK, moves: 200)
     firsts = plan.classes.flat_map(&:places).uniq(&:combination_id)
     assert_equal ["two", :new], firsts.first.then { |place| [place.combination_id, place.kind] }
     three = plan.classes.flat_map(&:places).find { |place| place.combination_id == "three" }
@@ -25,7 +26,8 @@ class PlannerTest < Minitest::Test
   # A rung is begun only when the share that is asked for is expected to hold the one beneath.
   def test_a_rung_is_begun_when_enough_hold_the_one_beneath
     [1, 60, 95].each do |go_up|
-      layout = layout(programme(goal("two", "move"), weeks: 10, days: [1, 4], slots: 1, limits: Weeks::Limits.new(go_up: go_up)))
+      layout = layout(programme(goal("two", "move"), weeks: 10, days: [1, 4], slots: 1,
+        limits: Weeks::Limits.new(go_up: go_up)))
       found = Weeks::Planner.new(layout.board, layout.squad, **QUICK).find
       found.schedule.each do |id, places|
         gates = layout.board.strands[id].course(places).gates.compact
@@ -47,7 +49,9 @@ class PlannerTest < Minitest::Test
 
   def test_pins_bars_and_not_before
     day = MONDAY + 1
-    pinned = programme(goal("three"), weeks: 4, pins: [Weeks::Pin.new(combination_id: "kick", on: day + 7, rung: "clock")], never: [["three", day]], not_before: {"two" => day + 14})
+    pinned = programme(goal("three"), weeks: 4,
+      pins: [Weeks::Pin.new(combination_id: "kick", on: day + 7, rung: "clock")], never: [["three", day]],
+      not_before: {"two" => day + 14})
     plan = layout(pinned).plan
     by_day = plan.classes.to_h { |planned| [planned.meeting.on, planned.places] }
     kick = by_day[day + 7].find { |place| place.combination_id == "kick" }
@@ -57,20 +61,26 @@ class PlannerTest < Minitest::Test
   end
 
   def test_holidays_have_no_class
-    days = programme(goal("two"), weeks: 3, days: [2, 4], holidays: [MONDAY + 8]).meetings.map { |meeting| [meeting.on.day, meeting.week] }
+    days = programme(goal("two"), weeks: 3, days: [2, 4], holidays: [MONDAY + 8]).meetings
+      .map { |meeting| [meeting.on.day, meeting.week] }
     assert_equal [[2, 0], [4, 0], [11, 1], [16, 2], [18, 2]], days
   end
 
   def test_the_same_seed_makes_the_same_plan
-    one, two, other = [5, 5, 6].map { |seed| told(layout(programme(goal("three", "clock"), goal("kick"), weeks: 8, days: [2, 5], slots: 3)).plan(**QUICK, seed: seed)) }
+    one, two, other = [5, 5, 6].map { |seed|
+      told(layout(programme(goal("three", "clock"), goal("kick"), weeks: 8, days: [2, 5], slots: 3))
+        .plan(**QUICK, seed: seed))
+    }
     assert_equal one, two
     refute_nil other
   end
 
   # Against an exhaustive search of its own: every way to fill every class, each looked at by what it may be alone.
   def test_small_ones_are_as_good_as_any
-    [[goal("three")], [goal("two", "clock"), goal("kick")], [goal("three", importance: 5), goal("kick", importance: 1)]].each do |goals|
-      layout = layout(programme(*goals, weeks: 3, slots: 2), learners: squad_of(3, COUNT.merge(["kick", "count"] => LEARNING)))
+    [[goal("three")], [goal("two", "clock"), goal("kick")], [goal("three", importance: 5), goal("kick", importance: 1)]]
+      .each do |goals|
+      layout = layout(programme(*goals, weeks: 3, slots: 2),
+        learners: squad_of(3, COUNT.merge(["kick", "count"] => LEARNING)))
       plan = layout.plan
       assert plan.exact
       assert_in_delta Exhaustive.new(layout).best, plan.value, 1e-9, goals.inspect
@@ -90,14 +100,21 @@ class PlannerTest < Minitest::Test
 
     def best
       drills = @strands.flat_map { |strand| (0..strand.top).map { |rung| [strand.id, rung] } }
-      hours = drills.repeated_combination(@board.slots).map(&:tally).select { |hour| hour.keys.map(&:first).uniq.size == hour.size && hour.values.max <= @board.limits.at_once }
-      ([hours] * @classes).reduce([[]]) { |plans, ways| plans.product(ways).map { |plan, way| plan + [way] } }.filter_map { |plan| value(plan) }.max
+      hours = drills.repeated_combination(@board.slots).map(&:tally)
+        .select { |hour| hour.keys.map(&:first).uniq.size == hour.size && hour.values.max <= @board.limits.at_once }
+      ([hours] * @classes).reduce([[]]) { |plans, ways| plans.product(ways).map { |plan, way| plan + [way] } }
+        .filter_map { |plan| value(plan) }.max
     end
 
     private
 
     def value(plan)
-      schedule = @strands.to_h { |strand| [strand.id, plan.each_with_index.filter_map { |hour, index| hour.find { |(id, _), _| id == strand.id }&.then { |(_, rung), times| [index, rung, times] } }] }
+      schedule = @strands.to_h do |strand|
+        [strand.id,
+          plan.each_with_index.filter_map { |hour, index|
+            hour.find { |(id, _), _| id == strand.id }&.then { |(_, rung), times| [index, rung, times] }
+          }]
+      end
       return unless in_order?(schedule)
       @strands.sum { |strand| @board.term(strand, schedule[strand.id]) }
     end
@@ -111,7 +128,9 @@ class PlannerTest < Minitest::Test
           earlier = places.select { |place| place[0] < index }
           next rung == stands if rung <= stands
           fresh[index] += 1
-          ready = rung.zero? ? strand.bases.all? { |base| !schedule.key?(base) || held(base, index, schedule[base], 0) } : held(id, index, earlier, rung - 1)
+          ready = rung.zero? ? strand.bases.all? do |base|
+            !schedule.key?(base) || held(base, index, schedule[base], 0)
+          end : held(id, index, earlier, rung - 1)
           rung == stands + 1 && ready && stands = rung
         end
       end && fresh.values.all? { |count| count <= 1 }
@@ -123,8 +142,11 @@ class PlannerTest < Minitest::Test
   def test_no_plan_is_above_its_bound
     random = Random.new(7)
     12.times do
-      known = {["two", "count"] => [[random.rand(1..9), 12, random.rand(6..12)], [random.rand(10..20), 12, random.rand(5..12)]]}
-      layout = layout(programme(goal("three", %w[count clock].sample(random: random), importance: random.rand(1..5)), goal("kick"), weeks: random.rand(2..6), days: [1, 4], slots: random.rand(1..3)), learners: squad_of(random.rand(1..5), known, keen: random.rand(0.3..1.0)))
+      known = {["two", "count"] => [[random.rand(1..9), 12, random.rand(6..12)],
+        [random.rand(10..20), 12, random.rand(5..12)]]}
+      layout = layout(programme(goal("three", %w[count clock].sample(random: random), importance: random.rand(1..5)),
+        goal("kick"), weeks: random.rand(2..6), days: [1, 4], slots: random.rand(1..3)),
+        learners: squad_of(random.rand(1..5), known, keen: random.rand(0.3..1.0)))
       found = Weeks::Planner.new(layout.board, layout.squad, few: 0, tried: 2, moves: 60).find
       assert_operator found.value, :<=, found.bound + 1e-9
     end
@@ -151,8 +173,10 @@ class PlannerTest < Minitest::Test
   def test_why_here
     plan = layout(programme(goal("three"), weeks: 6, days: [2, 5])).plan(**QUICK)
     places = plan.classes.flat_map(&:places)
-    assert_match(/\ANew to the group: it builds on Two, which enough own by then; the only new thing that day\./, places.find { |place| place.kind == :new }.why)
-    assert_match(/\AA review: \d of 4 own it at count, and what is left alone fades\./, places.find { |place| place.kind == :review }.why)
+    assert_match(/\ANew to the group: it builds on Two, which enough own by then; the only new thing that day\./,
+      places.find { |place| place.kind == :new }.why)
+    assert_match(/\AA review: \d of 4 own it at count, and what is left alone fades\./,
+      places.find { |place| place.kind == :review }.why)
     places.each { |place| refute_empty place.why }
   end
 end

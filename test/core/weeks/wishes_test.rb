@@ -12,15 +12,21 @@ class WishesTest < Minitest::Test
     day = MONDAY + 1
     pin = ->(id, on = day) { Weeks::Pin.new(combination_id: id, on: on) }
     {
-      programme(goal("four", "answer"), weeks: 2) => /\AEven with 2 places in every class only 0 of 4 are expected to own Four at answer by the end, and no rung of it by 60 %/,
+      programme(goal("four", "answer"), weeks: 2) =>
+        Regexp.new("\\AEven with 2 places in every class only 0 of 4 are expected to own Four at answer by the end, " \
+          "and no rung of it by 60 %"),
       programme(goal("two", "answer"), weeks: 3) => /own Two at answer by the end; at count it could be 4\.\z/,
       programme(goal("two"), goal("gone")) => /\AA goal is no longer on the shelf/,
-      programme(goal("two", "move"), goal("kick", "call"), weeks: 2) => /rungs to begin, and 2 classes with 1 new thing each: not all can be begun\.\z/,
+      programme(goal("two", "move"), goal("kick", "call"),
+        weeks: 2) => /rungs to begin, and 2 classes with 1 new thing each: not all can be begun\.\z/,
       programme(goal("two"), pins: [pin.call("two", day + 1)]) => /\AA pin stands on 3 Jun, when there is no class/,
       programme(goal("two"), pins: [pin.call("gone")]) => /\AWhat is pinned on 2 Jun is no longer on the shelf/,
-      programme(goal("two"), slots: 1, pins: [pin.call("two"), pin.call("kick")]) => /\A2 combinations are pinned on 2 Jun, and the class has 1 place/,
-      programme(goal("two"), pins: [pin.call("two")], never: [["two", day]]) => /\AIt is pinned on 2 Jun and kept out of that class too: the pin stands\.\z/,
-      programme(goal("two"), effort: 2, weeks: 4) => /\AWeek 4 comes to a load of 120 even at the easiest: 42 more than its limit of 78\.\z/
+      programme(goal("two"), slots: 1,
+        pins: [pin.call("two"), pin.call("kick")]) => /\A2 combinations are pinned on 2 Jun, and the class has 1 place/,
+      programme(goal("two"), pins: [pin.call("two")],
+        never: [["two", day]]) => /\AIt is pinned on 2 Jun and kept out of that class too: the pin stands\.\z/,
+      programme(goal("two"), effort: 2,
+        weeks: 4) => /\AWeek 4 comes to a load of 120 even at the easiest: 42 more than its limit of 78\.\z/
     }.each do |programme, expected|
       layout = layout(programme)
       wish = layout.wishes.find { |each| each.text.match?(expected) }
@@ -31,7 +37,8 @@ class WishesTest < Minitest::Test
 
   def test_juniors_do_not_answer_back_to_the_head
     layout = layout(programme(goal("two", "answer"), weeks: 12, days: [1, 3, 5]), juniors: true)
-    assert_includes layout.wishes.map(&:text), "Two is planned for call, not answer: juniors do not answer back with strikes to the head."
+    assert_includes layout.wishes.map(&:text),
+      "Two is planned for call, not answer: juniors do not answer back with strikes to the head."
     assert_equal "call", layout.ladder[layout.strands.first.wanted]
   end
 
@@ -48,11 +55,13 @@ class WishesTest < Minitest::Test
 
   def test_what_is_out_of_reason
     {
-      "weeks" => {weeks: 1}, "times" => {days: []}, "slots" => {slots: 0}, "seconds" => {seconds: 5}, "times/0/weekday" => {days: [8]}, "goals/0/importance" => {importance: 6},
+      "weeks" => {weeks: 1}, "times" => {days: []}, "slots" => {slots: 0}, "seconds" => {seconds: 5},
+      "times/0/weekday" => {days: [8]}, "goals/0/importance" => {importance: 6},
       "goals/0/rung" => {rung: "high"}, "limits/easy" => {limits: Weeks::Limits.new(easy: 20)}
     }.each do |path, given|
       wanted = goal("two", given.fetch(:rung, "count"), importance: given.fetch(:importance, 3))
-      error = assert_raises(JauntyBell::Core::InvalidInput, path) { programme(wanted, **given.except(:rung, :importance)).checked }
+      error = assert_raises(JauntyBell::Core::InvalidInput,
+        path) { programme(wanted, **given.except(:rung, :importance)).checked }
       assert_equal path, error.path
     end
     assert_raises(JauntyBell::Core::InvalidInput) { programme(goal("two"), goal("two")).checked }

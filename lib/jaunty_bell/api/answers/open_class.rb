@@ -14,9 +14,12 @@ module JauntyBell
       def to_h
         read_health
         @row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
-          card_version: @open.card_version, starts_at: @row[:starts_at].utc.iso8601, ended_at: @row[:ended_at]&.utc&.iso8601,
-          rounds: @open.rounds, combinations: combinations, segments: segments, students: @open.doors.map { |known| at_door(known) },
-          expected: @open.expected.map { |student| student[:id] }, pairing: @open.pairing.table, facts: facts, **@open.terms,
+          card_version: @open.card_version, starts_at: @row[:starts_at].utc.iso8601,
+          ended_at: @row[:ended_at]&.utc&.iso8601,
+          rounds: @open.rounds, combinations: combinations, segments: segments,
+          students: @open.doors.map { |known| at_door(known) },
+          expected: @open.expected.map { |student| student[:id] }, pairing: @open.pairing.table, facts: facts,
+          **@open.terms,
           **of_the_club
         )
       end
@@ -30,7 +33,8 @@ module JauntyBell
       end
 
       def of_the_club
-        {short: Files::KitJson.short(@open.plan, Services::Floor::OpenClass::MOST), first_aid: @club.school.settings.first_aid,
+        {short: Files::KitJson.short(@open.plan, Services::Floor::OpenClass::MOST),
+         first_aid: @club.school.settings.first_aid,
          matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS, own_words: @club.school.own_words}
       end
 
@@ -43,7 +47,8 @@ module JauntyBell
 
       def at_door(known)
         Files::StudentJson.of(known.student, @club.group_names)
-          .merge(junior: known.partner.junior, blocks: known.partner.blocks, notes: known.notes.map(&:to_h), emergency: known.emergency)
+          .merge(junior: known.partner.junior, blocks: known.partner.blocks, notes: known.notes.map(&:to_h),
+            emergency: known.emergency)
       end
 
       # What happened at a knock is for coaches.

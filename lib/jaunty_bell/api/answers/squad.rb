@@ -13,26 +13,32 @@ module JauntyBell
         ids = @ledger.ordered(order)
         seen = ids[from, count].to_a
         seen_ledger = @ledger.only(seen)
-        {combinations: combinations, total: ids.size, from: from, students: seen.map { |id| @students.fetch(id).merge(row(seen_ledger, id)) }}
+        {combinations: combinations, total: ids.size, from: from,
+         students: seen.map { |id| @students.fetch(id).merge(row(seen_ledger, id)) }}
       end
 
       private
 
-      def combinations = @ledger.met.map { |id, name| {id: id, name: name} }.sort_by { |combination| combination[:name].downcase }
+      def combinations =
+        @ledger.met.map { |id, name| {id: id, name: name} }.sort_by { |combination| combination[:name].downcase }
 
       def row(ledger, id)
-        {weeks: Files::PointerJson.weeks(ledger.weeks(id)), week_load: ledger.week_load(id), due: ledger.due(id), weak: ledger.weak_links.fetch(id, []).size,
-         word: ledger.pointers(id).first&.then { |pointer| {kind: pointer.kind, text: pointer.text} }, knots: knots(ledger, id)}
+        {weeks: Files::PointerJson.weeks(ledger.weeks(id)), week_load: ledger.week_load(id), due: ledger.due(id),
+         weak: ledger.weak_links.fetch(id, []).size,
+         word: ledger.pointers(id).first&.then { |pointer| {kind: pointer.kind, text: pointer.text} },
+         knots: knots(ledger, id)}
       end
 
       # The highest rung with marks of each combination.
       def knots(ledger, id)
-        Core::Book::Mastery.highest(ledger.known.fetch(id, {})).map { |combination, (rung, mastery)| knot(mastery).merge(combination_id: combination, rung: rung) }
+        Core::Book::Mastery.highest(ledger.known.fetch(id, {}))
+          .map { |combination, (rung, mastery)| knot(mastery).merge(combination_id: combination, rung: rung) }
       end
 
       def knot(mastery)
         words = Core::Book::PlainWords
-        {state: mastery.state, sure_of: mastery.sure_of.round(4), words: words.sureness(mastery.sure_of), vouched: words.vouched(mastery.due_in)}
+        {state: mastery.state, sure_of: mastery.sure_of.round(4), words: words.sureness(mastery.sure_of),
+         vouched: words.vouched(mastery.due_in)}
       end
     end
   end

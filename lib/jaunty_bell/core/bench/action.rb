@@ -8,7 +8,8 @@ module JauntyBell::Core
     #   force      :touch, :light, :hard or nil (as the drill says)
     #   recovery   how a kick or knee comes back: :back, :down, :forward, :around; nil for the rest
     #   with       a step or defence done at the same time, as an Action, or nil
-    Action = Value.of(:technique, side: nil, level: nil, by: :self, feint: false, force: nil, recovery: nil, with: nil) do
+    Action = Value.of(:technique, side: nil, level: nil, by: :self, feint: false, force: nil,
+      recovery: nil, with: nil) do
       def partner? = by == :partner
 
       def own? = by == :self
@@ -29,7 +30,8 @@ module JauntyBell::Core
       # What makes it this action, apart from how hard it is thrown.
       def identity = [technique.id, side, level, by, feint, recovery, with&.identity]
 
-      # The same action with lead for rear and rear for lead, where the technique allows it; jab and cross change places.
+      # The same action with lead for rear and rear for lead, where the technique allows it; jab and cross change
+      # places.
       def other_side(techniques = Lexicon::Techniques.default)
         return self unless side
         other = (side == :lead) ? :rear : :lead
@@ -40,13 +42,15 @@ module JauntyBell::Core
 
       def to_data
         {"technique" => technique.id, "side" => side&.to_s, "level" => level&.to_s, "by" => (by.to_s if partner?),
-         "feint" => (true if feint), "force" => force&.to_s, "recovery" => recovery&.to_s, "with" => with&.to_data}.compact
+         "feint" => (true if feint), "force" => force&.to_s, "recovery" => recovery&.to_s,
+         "with" => with&.to_data}.compact
       end
 
       # Back from #to_data (string keys). Raises InvalidInput for a technique the lexicon lacks.
       def self.from_data(data, techniques)
         symbols = data.slice("side", "level", "force", "recovery").transform_keys(&:to_sym).transform_values(&:to_sym)
-        new(technique: techniques[data.fetch("technique")], by: data.fetch("by", "self").to_sym, feint: data.fetch("feint", false),
+        new(technique: techniques[data.fetch("technique")], by: data.fetch("by", "self").to_sym,
+          feint: data.fetch("feint", false),
           with: data["with"] && from_data(data["with"], techniques), **symbols)
       end
     end

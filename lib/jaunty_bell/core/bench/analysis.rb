@@ -9,7 +9,8 @@ module JauntyBell::Core
       attr_reader :combination, :reading, :setting, :tempo, :pause, :walk
 
       # `tempo` in beats a minute, `pause` in seconds; a pause of 0 runs each set into the next.
-      def initialize(combination, reading: Notation::Reading.new, setting: Flow::Setting.new, tempo: Pace::TEMPO, pause: Pace::PAUSE)
+      def initialize(combination, reading: Notation::Reading.new, setting: Flow::Setting.new, tempo: Pace::TEMPO,
+        pause: Pace::PAUSE)
         @combination = combination
         raise InvalidInput.new("Tempo must be more than 0 beats a minute.", path: "tempo") unless tempo.positive?
         raise InvalidInput.new("A pause cannot be less than 0 seconds.", path: "pause") if pause.negative?
@@ -36,7 +37,9 @@ module JauntyBell::Core
 
       # In the corner's order, each with the mends the walk has tried.
       def findings
-        @findings ||= Mender.new(walk).then { |mender| walk.sorted_findings.map { |finding| mender.with_mends(finding) } }
+        @findings ||= Mender.new(walk).then { |mender|
+          walk.sorted_findings.map { |finding| mender.with_mends(finding) }
+        }
       end
 
       # Sets and counts in a round of so many seconds' work.
@@ -47,7 +50,8 @@ module JauntyBell::Core
 
       # How each action hangs on the one before: :whole, :slack (weak) or :cut (fault); nil for the first.
       def links
-        cut = walk.findings.reject(&:seam).select { |finding| finding.severity == :fault }.filter_map { |finding| Flow::Rules[finding.rule].cuts(finding.at) }
+        cut = walk.findings.reject(&:seam).select { |finding| finding.severity == :fault }
+          .filter_map { |finding| Flow::Rules[finding.rule].cuts(finding.at) }
         walk.visits.map do |visit|
           next if visit.index.zero?
           next :cut if cut.include?(visit.index)

@@ -16,11 +16,12 @@ module JauntyBell::Core
       # Id of the longest combination that this one begins (:first) or ends (:last) with, or nil.
       def part(id, from)
         whole = @keys.fetch(id)
-        shorter(whole).select { |_, keys| whole.public_send(from, keys.size) == keys }.max_by { |_, keys| keys.size }&.first
+        shorter(whole).select { |_, keys| whole.public_send(from, keys.size) == keys }
+          .max_by { |_, keys| keys.size }&.first
       end
 
-      # Ids of what must be owned before it is met: the longer of what it begins and ends with; without those its links, as far as they are on the
-      # shelf alone; [] for what stands on its own.
+      # Ids of what must be owned before it is met: the longer of what it begins and ends with; without those its links,
+      # as far as they are on the shelf alone; [] for what stands on its own.
       def of(id)
         longest = %i[first last].filter_map { |from| part(id, from) }.max_by { |other| @keys[other].size }
         return [longest] if longest

@@ -24,7 +24,10 @@ module JauntyBell::Core
       def self.from_data(data, techniques = Lexicon::Techniques.default)
         items = data.fetch("items").map { |item| item_from(item, techniques) }
         size = size_of(items)
-        raise InvalidInput.new("A combination has from 1 to #{MOST_ACTIONS} actions; this comes to #{size}.", path: "meaning") unless size.between?(1, MOST_ACTIONS)
+        unless size.between?(1, MOST_ACTIONS)
+          raise InvalidInput.new("A combination has from 1 to #{MOST_ACTIONS} actions; this comes to #{size}.",
+            path: "meaning")
+        end
         new(items, opening: data["opening"]&.to_sym)
       end
 

@@ -4,7 +4,8 @@ module JauntyBell::Core
     #
     #   Counts.of(combination, reading).strikes         # => 4
     #   Counts.of(combination, reading).times(71).by_hand # => {left: 142, right: 142}
-    Counts = Value.of(:actions, :strikes, :feints, :hard, :by_hand, :by_leg, :by_limb, :by_side, :by_level, :by_technique, :by_contact, :by_pairing) do
+    Counts = Value.of(:actions, :strikes, :feints, :hard, :by_hand, :by_leg, :by_limb, :by_side, :by_level,
+      :by_technique, :by_contact, :by_pairing) do
       # `reading` gives the stance that left and right are named from; `setting` the drill's intensity.
       def self.of(combination, reading = Notation::Reading.new, setting = Flow::Setting.new)
         strikes = combination.actions.select(&:contact?)
@@ -12,13 +13,17 @@ module JauntyBell::Core
           feints: combination.actions.count { |action| action.own? && action.feint },
           hard: strikes.count { |action| Flow::Force.hard?(action, setting) },
           by_hand: left_and_right(strikes, :hand, reading), by_leg: left_and_right(strikes, :leg, reading),
-          by_limb: tally(["lead hand", "rear hand", "lead leg", "rear leg"], strikes) { |action| "#{action.side} #{action.technique.limb}" },
+          by_limb: tally(["lead hand", "rear hand", "lead leg", "rear leg"],
+            strikes) { |action| "#{action.side} #{action.technique.limb}" },
           by_side: tally(%i[lead rear], strikes, &:side), by_level: tally(%i[head body leg], strikes, &:level),
-          by_technique: strikes.map { |action| action.technique.id }.tally, by_contact: by_contact(combination, strikes), by_pairing: by_pairing(combination))
+          by_technique: strikes.map { |action| action.technique.id }.tally,
+          by_contact: by_contact(combination, strikes), by_pairing: by_pairing(combination))
       end
 
       def self.left_and_right(strikes, limb, reading)
-        tally(%i[left right], strikes.select { |action| action.technique.limb == limb }) { |action| reading.hand_of(action.side, :self) }
+        tally(%i[left right], strikes.select { |action| action.technique.limb == limb }) do |action|
+          reading.hand_of(action.side, :self)
+        end
       end
       private_class_method :left_and_right
 
@@ -29,7 +34,9 @@ module JauntyBell::Core
 
       # Kicks and knees right after a hand or an elbow: of the other side (cross-body) or of the same.
       def self.by_pairing(combination)
-        pairs = combination.actions.each_cons(2).select { |one, two| one.contact? && two.contact? && one.technique.arm_strike? && two.technique.limb == :leg }
+        pairs = combination.actions.each_cons(2).select do |one, two|
+          one.contact? && two.contact? && one.technique.arm_strike? && two.technique.limb == :leg
+        end
         tally(%i[cross_body same_side], pairs) { |one, two| (one.side == two.side) ? :same_side : :cross_body }
       end
       private_class_method :by_pairing
@@ -47,7 +54,9 @@ module JauntyBell::Core
 
       # The counts of `sets` sets.
       def times(sets)
-        Counts.new(**to_h.transform_values { |value| value.is_a?(Hash) ? value.transform_values { |n| n * sets } : value * sets })
+        Counts.new(**to_h.transform_values { |value|
+          value.is_a?(Hash) ? value.transform_values { |n| n * sets } : value * sets
+        })
       end
 
       private

@@ -11,16 +11,21 @@ module JauntyBell::Core
       BREATH = "Breathe out on each strike."
       NOT_ON_SHELF = "The pool names a combination that is not on your shelf."
 
-      Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false, rungs: Rungs::ALL,
-        versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true, juniors: false, intensity: nil, level: nil, kit: nil)
+      Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false,
+        rungs: Rungs::ALL,
+        versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true, juniors: false,
+        intensity: nil, level: nil, kit: nil)
 
-      # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its pool.
-      # Raises InvalidInput.
+      # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its
+      # pool. Raises InvalidInput.
       def self.from_data(data, meanings)
-        pool = data[:pool].map { |each| meanings.fetch(each[:combination_id]) { raise InvalidInput.new(NOT_ON_SHELF, path: "pool") } }
+        pool = data[:pool].map do |each|
+          meanings.fetch(each[:combination_id]) { raise InvalidInput.new(NOT_ON_SHELF, path: "pool") }
+        end
         versions = data[:pool].each_with_index.flat_map { |each, i| each[:at_rungs].to_a.map { |rung| [rung, i] } }.to_h
         new(pool: pool, implement: Lexicon::Implements[data[:implement]], versions: versions,
-          tempo: Rational(data[:tempo].to_s), pause: Rational(data[:pause_s].to_s), rungs: data[:rungs].to_a, kit: data[:kit]&.to_a,
+          tempo: Rational(data[:tempo].to_s), pause: Rational(data[:pause_s].to_s), rungs: data[:rungs].to_a,
+          kit: data[:kit]&.to_a,
           on: data[:on_s], off: data[:off_s], **data.slice(:manner, :both_sides, :count, :rest, :ladder, :breathing))
       end
 
@@ -57,9 +62,12 @@ module JauntyBell::Core
 
       # What the corner says of each of the pool in this drill: an array of Analyses.
       def analyses(reading: Notation::Reading.new, school: Lexicon::School.default)
-        setting = Flow::Setting.new(school: school, implement: facts.implement, manner: facts.manner, kit: kit, juniors: facts.juniors,
+        setting = Flow::Setting.new(school: school, implement: facts.implement, manner: facts.manner, kit: kit,
+          juniors: facts.juniors,
           intensity: facts.intensity, level: facts.level)
-        facts.pool.map { |combination| Analysis.new(combination, reading: reading, setting: setting, tempo: facts.tempo, pause: facts.pause) }
+        facts.pool.map do |combination|
+          Analysis.new(combination, reading: reading, setting: setting, tempo: facts.tempo, pause: facts.pause)
+        end
       end
 
       # The steps of a ladder: 1; 1-2; 1-2-3; … up, down, or both.
@@ -72,7 +80,8 @@ module JauntyBell::Core
       private
 
       def techniques
-        @techniques ||= facts.pool.flat_map(&:actions).select(&:own?).flat_map { |action| [action.technique, action.with&.technique] }.compact.uniq
+        @techniques ||= facts.pool.flat_map(&:actions).select(&:own?)
+          .flat_map { |action| [action.technique, action.with&.technique] }.compact.uniq
       end
 
       def check
@@ -82,14 +91,20 @@ module JauntyBell::Core
         choice("rest", facts.rest, %w[still active])
         facts.rungs.each { |rung| choice("rungs", rung, Rungs::ALL) }
         refuse("rungs", "A drill is done at one rung at least.") if facts.rungs.empty?
-        facts.versions.each { |rung, index| refuse("versions/#{rung}", "This version is not in the pool.") unless facts.pool[index] }
-        refuse("count", "A counted drill needs a count from 1 to 200.") if facts.manner.start_with?("counted") && !facts.count&.between?(1, 200)
+        facts.versions.each do |rung, index|
+          refuse("versions/#{rung}", "This version is not in the pool.") unless facts.pool[index]
+        end
+        if facts.manner.start_with?("counted") && !facts.count&.between?(1, 200)
+          refuse("count", "A counted drill needs a count from 1 to 200.")
+        end
         check_interval
       end
 
       def check_interval
         return if facts.on.nil? && facts.off.nil?
-        refuse("on", "An inner interval needs seconds on and seconds off, each from 1 to 600.") unless [facts.on, facts.off].all? { |s| s.is_a?(Integer) && s.between?(1, 600) }
+        unless [facts.on, facts.off].all? { |s| s.is_a?(Integer) && s.between?(1, 600) }
+          refuse("on", "An inner interval needs seconds on and seconds off, each from 1 to 600.")
+        end
       end
 
       def choice(path, value, allowed)

@@ -13,7 +13,8 @@ module JauntyBell::Core
       # stance: :orthodox, :southpaw or :square as the feet stand now. weight: per cent on the entry lead foot.
       # drive: {foot:, limb:} of the side that drives and the limb that strikes, or nil. facing in degrees.
       # phase: :set (at rest in stance), :act (the technique at its end) or :pass (on the way).
-      Frame = Value.of(:at, :index, :phase, :feet, :hip, :facing, :stance, :weight, :wound, :hands, :band, :target, :zone, drive: nil)
+      Frame = Value.of(:at, :index, :phase, :feet, :hip, :facing, :stance, :weight, :wound, :hands, :band, :target,
+        :zone, drive: nil)
 
       # All keyframes of a walk, in order of time, the guard at the start first.
       def self.of(walk, reading = Notation::Reading.new) = Dance.new(walk, reading).frames

@@ -7,7 +7,8 @@ module JauntyBell::Core
     module HolderMap
       # pad: "left", "right", "both", "belly" or "thigh"; height: "head", "chest", "body" or "thigh".
       Show = Value.of(:pad, :height, :turned, :idle) do
-        def to_s = "#{pad}#{" pad" unless pad == "both"}#{"s" if pad == "both"}, #{height} height, turned #{turned}; #{idle}"
+        def to_s =
+          "#{pad}#{" pad" unless pad == "both"}#{"s" if pad == "both"}, #{height} height, turned #{turned}; #{idle}"
       end
 
       class << self
@@ -21,10 +22,12 @@ module JauntyBell::Core
         def show(action, reading, school)
           kind = Lexicon::Answers.kind(action.technique, action.level)
           facts = Lexicon::Shipped.answers.fetch("shows").fetch(kind)
-          side = (action.technique.id == "cross") ? school.catch_cross.to_sym : Lexicon::Answers.facing(action.side, reading.partner)
+          side = (action.technique.id == "cross") ? school.catch_cross
+            .to_sym : Lexicon::Answers.facing(action.side, reading.partner)
           hand = reading.hand_of(side, :partner).to_s
           pad = (facts["pad"] == "facing") ? hand : facts["pad"]
-          Show.new(pad: pad, height: height(pad, action, school), turned: facts["turned"], idle: idle(pad, reading, side, school))
+          Show.new(pad: pad, height: height(pad, action, school), turned: facts["turned"],
+            idle: idle(pad, reading, side, school))
         end
 
         # A school may show head strikes at the chest, so that shoulders stay low.

@@ -2,8 +2,8 @@ module JauntyBell::Core
   module Bench
     # Tries a rule's proposals on the walk and keeps those that work: the finding is gone and nothing as bad is new.
     #
-    # What it may walk in all is bounded, so that a long combination with much to mend answers at once: the findings that
-    # stand first in the corner get their mends first.
+    # What it may walk in all is bounded, so that a long combination with much to mend answers at once: the findings
+    # that stand first in the corner get their mends first.
     class Mender
       MOST = 3 # mends a finding
       WALKED = 240 # actions walked in all
@@ -19,7 +19,9 @@ module JauntyBell::Core
       def with_mends(finding)
         return finding if @left <= 0
         kept = Flow::Rules[finding.rule].mends(finding, @walk).lazy
-          .filter_map { |label, combination| Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination) }
+          .filter_map { |label, combination|
+            Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination)
+          }
           .uniq(&:combination).first(MOST)
         kept.empty? ? finding : finding.but(mends: kept)
       end
@@ -27,7 +29,10 @@ module JauntyBell::Core
       private
 
       def mends?(finding, combination)
-        return false if @left <= 0 || combination.empty? || combination == @walk.combination || combination.actions.size > Combination::MOST_ACTIONS
+        if @left <= 0 || combination.empty? || combination == @walk.combination ||
+            combination.actions.size > Combination::MOST_ACTIONS
+          return false
+        end
         after = @tried[combination] ||= tried(combination)
         fewer?(finding, after) && nothing_worse?(finding, after)
       end

@@ -21,7 +21,9 @@ module JauntyBell::Core
         # Whole sets that fit the work time (seconds).
         def sets(beats:, work:, tempo: TEMPO, pause: PAUSE)
           set = set_time(beats: beats, tempo: tempo)
-          raise Infeasible.new("A set must take some time: write at least one action.", path: "notation") unless set.positive?
+          unless set.positive?
+            raise Infeasible.new("A set must take some time: write at least one action.", path: "notation")
+          end
           ((not_negative(work, "work") + not_negative(pause, "pause")) / (set + pause.to_r)).floor
         end
 
@@ -38,7 +40,8 @@ module JauntyBell::Core
           raise Infeasible.new("One set has no pause after it: ask for two sets or more.", path: "sets") if n == 1
           pause = (not_negative(work, "work") - n * set) / (n - 1)
           return pause unless pause.negative?
-          raise Infeasible.new("#{n} sets alone take #{seconds(n * set)}, more than the #{seconds(work)} there is: fewer sets or a quicker tempo.", path: "sets")
+          raise Infeasible.new("#{n} sets alone take #{seconds(n * set)}, more than the #{seconds(work)} there is: " \
+            "fewer sets or a quicker tempo.", path: "sets")
         end
 
         # The tempo in beats a minute at which exactly n sets fill the work time: d = (T + p)/n − p.
@@ -47,10 +50,12 @@ module JauntyBell::Core
           gap = not_negative(pause, "pause")
           set = (not_negative(work, "work") + gap) / n - gap
           return 60 * beats.to_r / set if set.positive?
-          raise Infeasible.new("#{n - 1} pauses of #{seconds(gap)} already fill #{seconds(work)}: no tempo fits. Shorten the pause or ask for fewer sets.", path: "pause")
+          raise Infeasible.new("#{n - 1} pauses of #{seconds(gap)} already fill #{seconds(work)}: no tempo fits. " \
+            "Shorten the pause or ask for fewer sets.", path: "pause")
         end
 
-        # Strikes a second over the sets of a round, pauses included; nil where the round is too short for the rate to matter.
+        # Strikes a second over the sets of a round, pauses included; nil where the round is too short for the rate to
+        # matter.
         def strike_rate(strikes:, sets:, work:)
           Rational(strikes * sets) / work.to_r if work.to_r >= LONG_BURST && sets.positive?
         end

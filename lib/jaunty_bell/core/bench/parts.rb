@@ -14,7 +14,8 @@ module JauntyBell::Core
         def of(combination, weak: nil)
           last = combination.actions.size - 1
           return [] if last < 1
-          [*forward(combination, last), *backward(combination, last), *links(combination, last), *around(combination, weak, last), *steps(combination, last)]
+          [*forward(combination, last), *backward(combination, last), *links(combination, last),
+            *around(combination, weak, last), *steps(combination, last)]
         end
 
         private
@@ -35,14 +36,16 @@ module JauntyBell::Core
         def steps(whole, last)
           first = whole.actions.index { |action| action.own? && action.strike? }
           return [] unless first
-          stepped = (whole.actions[first].with || first.positive?) ? whole : whole.replacing(first, whole.actions[first].but(with: step("step-in")))
+          stepped = (whole.actions[first].with || first.positive?) ? whole : whole
+            .replacing(first, whole.actions[first].but(with: step("step-in")))
           stepped = stepped.followed_by(step("step-out")) unless whole.actions.last.technique.step?
           (stepped == whole) ? [] : [Part.new(kind: :steps, from: 0, to: last, combination: stepped)]
         end
 
         # A part keeps the opening range only where it begins at the beginning.
         def part(kind, whole, from, to)
-          Part.new(kind: kind, from: from, to: to, combination: Combination.new(whole.actions[from..to], opening: from.zero? ? whole.opening : nil))
+          Part.new(kind: kind, from: from, to: to,
+            combination: Combination.new(whole.actions[from..to], opening: from.zero? ? whole.opening : nil))
         end
 
         def step(id) = Action.new(technique: Lexicon::Techniques.default[id])

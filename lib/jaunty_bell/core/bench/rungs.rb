@@ -1,6 +1,7 @@
 module JauntyBell::Core
   module Bench
-    # The steps of mastery, the lowest first: in the air, to a count, on the clock, on the move, on a call, against answers.
+    # The steps of mastery, the lowest first: in the air, to a count, on the clock, on the move, on a call, against
+    # answers.
     #
     #   Rungs.from("move")  # => ["move", "call", "answer"]: whoever owns one of these owns it on the move
     module Rungs

@@ -4,12 +4,15 @@ module JauntyBell::Core
     #
     #   Search.new("ends with a rear kick").matches?(combination, name: "Gangway", tags: [])
     #
-    # It understands "ends with …", "starts with …", "has …", "without …", "three strikes or fewer", "5 strikes or more",
-    # "exactly 4 strikes", "for building" (a level by complexity), any stretch of notation ("3b-2"), and otherwise part of a name or a tag.
+    # It understands "ends with …", "starts with …", "has …", "without …", "three strikes or fewer", "5 strikes or
+    # more", "exactly 4 strikes", "for building" (a level by complexity), any stretch of notation ("3b-2"), and
+    # otherwise part of a name or a tag.
     class Search
       NUMBERS = %w[no one two three four five six seven eight nine ten].each_with_index.to_h.freeze
-      FAMILIES = {"punch" => :punch?, "punches" => :punch?, "elbow" => :elbow?, "elbows" => :elbow?, "knee" => :knee?, "knees" => :knee?, "kick" => :kick?,
-                  "kicks" => :kick?, "defence" => :defence?, "step" => :step?, "steps" => :step?, "strike" => :strike?, "hand control" => :control?}.freeze
+      FAMILIES = {"punch" => :punch?, "punches" => :punch?, "elbow" => :elbow?, "elbows" => :elbow?, "knee" => :knee?,
+                  "knees" => :knee?, "kick" => :kick?,
+                  "kicks" => :kick?, "defence" => :defence?, "step" => :step?, "steps" => :step?, "strike" => :strike?,
+                  "hand control" => :control?}.freeze
       ARTICLE = /(?:(?:an?|the|with)\s+)*/
 
       attr_reader :query
@@ -38,7 +41,8 @@ module JauntyBell::Core
         when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/o then told("ends with #{$1}", at_end(one($1)))
         when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o then told("starts with #{$1}", at_start(one($1)))
         when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/o then told("has #{$1}", anywhere(one($1)))
-        when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/o then told("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })
+        when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/o
+          told("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })
         when /\A(?:exactly )?(\w+) strikes? or (fewer|less|more)\z/ then strikes($1, ($2 == "more") ? :>= : :<=)
         when /\A(?:for )?(foundation|building|advanced)\z/ then told("for #{$1}", level($1))
         when /\A(?:at most|up to) (\w+) strikes?\z/ then strikes($1, :<=)
@@ -55,16 +59,27 @@ module JauntyBell::Core
 
       def strikes(word, compare)
         limit = NUMBERS[word] || Integer(word, exception: false) or return
-        told("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes", ->(whole) { whole.actions.count(&:contact?).public_send(compare, limit) })
+        told("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes",
+          ->(whole) { whole.actions.count(&:contact?).public_send(compare, limit) })
       end
 
       def level(name) = ->(whole) { Complexity.level(Complexity.of(Flow::Walk.new(whole))) == name }
 
-      def at_end(test) = test && ->(whole) { (last = whole.actions.rindex { |action| action.own? && !action.pause? }) ? test.call(whole.actions[last]) : false }
+      def at_end(test) =
+        test && ->(whole) {
+          if (last = whole.actions.rindex { |action| action.own? && !action.pause? })
+            test.call(whole.actions[last])
+          else
+            false
+          end
+        }
 
       def at_start(test) = test && ->(whole) { whole.actions.any? && test.call(whole.actions.first) }
 
-      def anywhere(test) = test && ->(whole) { whole.actions.any? { |action| test.call(action) || (action.with && test.call(action.with)) } }
+      def anywhere(test) =
+        test && ->(whole) {
+          whole.actions.any? { |action| test.call(action) || (action.with && test.call(action.with)) }
+        }
 
       # A test of one action: a family on a side and level ("rear kick", "body shot"), or what notation says.
       def one(text)
@@ -79,7 +94,8 @@ module JauntyBell::Core
 
       def family(kind, side, level)
         lambda do |action|
-          action.technique.public_send(kind) && (side.nil? || action.side == side) && (level.nil? || action.level == level)
+          action.technique.public_send(kind) && (side.nil? || action.side == side) &&
+            (level.nil? || action.level == level)
         end
       end
 
@@ -90,7 +106,10 @@ module JauntyBell::Core
         action = wanted.first
         side = action.side if text.match?(/\d|lead|rear|left|right|\bl[dt]\b|\brr\b|\brt\b/)
         level = action.level if text.match?(/\d|head|body|leg/)
-        ->(other) { other.technique == action.technique && (side.nil? || other.side == side) && (level.nil? || other.level == level) }
+        ->(other) {
+          other.technique == action.technique && (side.nil? || other.side == side) &&
+            (level.nil? || other.level == level)
+        }
       rescue Notation::Unreadable
         nil
       end
@@ -98,7 +117,8 @@ module JauntyBell::Core
       # A stretch of notation that stands anywhere in the combination.
       def stretch
         wanted = Notation.read(query, @reading).actions.map { |action| alike(action) }
-        told("has #{query}", ->(whole) { whole.actions.map { |action| alike(action) }.each_cons(wanted.size).include?(wanted) })
+        told("has #{query}",
+          ->(whole) { whole.actions.map { |action| alike(action) }.each_cons(wanted.size).include?(wanted) })
       rescue Notation::Unreadable
         nil
       end

@@ -2,15 +2,17 @@ require "json"
 
 module JauntyBell::Core
   module Bench
-    # How a combination is drawn as an unrolled hand wrap: where each mark stands and which shape it has. Screen, paper and file
-    # only draw what is said here, with the shapes of wrap.json.
+    # How a combination is drawn as an unrolled hand wrap: where each mark stands and which shape it has. Screen, paper
+    # and file only draw what is said here, with the shapes of wrap.json.
     #
-    #   Wrap.places(analysis).first # => Place(starts: 0, middle: 0.2143, ends: 0.4286, out: -0.72, mark: Mark("bar", …), …)
+    #   Wrap.places(analysis).first # => Place(starts: 0, middle: 0.2143, ends: 0.4286, out: -0.72, mark: Mark("bar",
+    #     …), …)
     #
-    # Times are seconds at the analysis' tempo. `out` is how far from the seam, in halves of the cloth: less than 0 above it, on
-    # the lead side; more below, on the rear side.
+    # Times are seconds at the analysis' tempo. `out` is how far from the seam, in halves of the cloth: less than 0
+    # above it, on the lead side; more below, on the rear side.
     module Wrap
-      SHAPES = JSON.parse(File.read(File.expand_path("wrap.json", __dir__))).freeze # {name => path about the origin, outward is up}
+      # {name => path about the origin, outward is up}
+      SHAPES = JSON.parse(File.read(File.expand_path("wrap.json", __dir__))).freeze
       FROM_SEAM = {head: 0.72, body: 0.46, leg: 0.2}.freeze
       EDGE = 0.98 # where a defence is a notch
       PARTNER = 1.3 # under the band
@@ -20,10 +22,12 @@ module JauntyBell::Core
       LEANING = "rotate(-42)" # of a kick that does not come round
       DOWNWARD = "scale(1 -1)"
 
-      # `shape` a name in SHAPES; `line` and `fill` name a colour (lead, rear, defence, step, partner, ink), `fill` may be cloth or
-      # none; `width` of the line in units of the shape; `turn` an SVG transform or ""; `dashed` for a feint.
+      # `shape` a name in SHAPES; `line` and `fill` name a colour (lead, rear, defence, step, partner, ink), `fill` may
+      # be cloth or none; `width` of the line in units of the shape; `turn` an SVG transform or ""; `dashed` for a
+      # feint.
       Mark = Value.of(:shape, :line, :fill, width: 4, turn: "", dashed: false)
-      # `pin` [out, Mark] of what is done with it, or nil; `thread` from the one before: whole, slack, cut, or nil where there is none.
+      # `pin` [out, Mark] of what is done with it, or nil; `thread` from the one before: whole, slack, cut, or nil where
+      # there is none.
       Place = Value.of(:starts, :middle, :ends, :out, :mark, :pin, :thread)
 
       class << self
@@ -36,8 +40,10 @@ module JauntyBell::Core
             room = (visits[visit.index + 1]&.starts_at&.*(second) || analysis.set_time) - starts
             ends = starts + [Flow::Walk.beats_of(visit.action) * second, room].min
             before = visits[visit.index - 1].action if visit.index.positive?
-            Place.new(starts: starts, middle: (starts + ends) / 2, ends: ends, out: out(visit.action), mark: mark(visit.action), pin: pin(visit.action),
-              thread: (links[visit.index] if before && [before, visit.action].none? { |action| action.by == :partner || action.technique.family == "pause" }))
+            Place.new(starts: starts, middle: (starts + ends) / 2, ends: ends, out: out(visit.action),
+              mark: mark(visit.action), pin: pin(visit.action),
+              thread: (links[visit.index] if before && [before, visit.action]
+              .none? { |action| action.by == :partner || action.technique.family == "pause" }))
           end
         end
 
@@ -60,7 +66,8 @@ module JauntyBell::Core
 
         def pin(action)
           with = action.with or return
-          [place(with.technique.family, with.side, nil), (with.technique.family == "step") ? step(with.technique.id) : defence(with.side)]
+          [place(with.technique.family, with.side, nil),
+            (with.technique.family == "step") ? step(with.technique.id) : defence(with.side)]
         end
 
         def mark(action)
@@ -84,7 +91,8 @@ module JauntyBell::Core
 
         # A notch in the edge it moves to; one without a side is a notch at the seam.
         def defence(side, line: "defence")
-          Mark.new(shape: side ? "notch" : "notch at the seam", line: line, fill: "cloth", turn: (side == :rear) ? DOWNWARD : "")
+          Mark.new(shape: side ? "notch" : "notch at the seam", line: line, fill: "cloth",
+            turn: (side == :rear) ? DOWNWARD : "")
         end
 
         # Open on the lead side, solid on the rear side, broken for a feint; larger the harder it is.
@@ -92,9 +100,11 @@ module JauntyBell::Core
           kick, plane = action.technique.family == "kick", action.technique.plane&.to_sym
           shape = STRIKES[action.technique.family] || PLANES.fetch(plane, "bar")
           size = SIZES[action.force&.to_sym]
-          turns = [(DOWNWARD if action.side == :rear), size && "scale(#{size})", (LEANING if kick && plane != :round), (DOWNWARD if shape == "tick" && plane == :falling)]
+          turns = [(DOWNWARD if action.side == :rear), size && "scale(#{size})", (LEANING if kick && plane != :round),
+            (DOWNWARD if shape == "tick" && plane == :falling)]
           colours = coloured(action)
-          Mark.new(shape: shape, line: colours[:line], fill: action.feint ? "none" : colours[:fill], width: (size == SIZES[:hard]) ? 5.5 : 4, turn: turns.compact.join(" "), dashed: !!action.feint)
+          Mark.new(shape: shape, line: colours[:line], fill: action.feint ? "none" : colours[:fill],
+            width: (size == SIZES[:hard]) ? 5.5 : 4, turn: turns.compact.join(" "), dashed: !!action.feint)
         end
 
         def coloured(action)

@@ -10,7 +10,8 @@ module JauntyBell::Core
     class Away
       FOR = 14 # days after the return in which it is still worth a word
 
-      # `days` they trained on in any order; nil where they were not away for `line` days or more, or came back long ago.
+      # `days` they trained on in any order; nil where they were not away for `line` days or more, or came back long
+      # ago.
       def self.of(days, on:, line:)
         days = days.select { |day| day <= on }.uniq.sort
         return if days.empty?

@@ -2,9 +2,9 @@ require "rubystats"
 
 module JauntyBell::Core
   module Book
-    # The Beta distribution as mastery needs it: the share that lies below a value, and the value below which a share lies.
-    # Distribution and density are the library's; its own search for a quantile is slow and stops early, so the quantile is
-    # found from a good first guess by Newton's steps, kept between bounds.
+    # The Beta distribution as mastery needs it: the share that lies below a value, and the value below which a share
+    # lies. Distribution and density are the library's; its own search for a quantile is slow and stops early, so the
+    # quantile is found from a good first guess by Newton's steps, kept between bounds.
     #
     #   Beta.new(21, 1).quantile(0.10) # => 0.8961505…
     class Beta
@@ -39,7 +39,8 @@ module JauntyBell::Core
 
       private
 
-      # Abramowitz and Stegun, Handbook of Mathematical Functions, 1964, 26.5.22 and 26.2.23 (from memory); only a beginning.
+      # Abramowitz and Stegun, Handbook of Mathematical Functions, 1964, 26.5.22 and 26.2.23 (from memory); only a
+      # beginning.
       def guess(share)
         return share**(1 / @a) if @b <= 1
         t = Math.sqrt(-2 * Math.log(share))

@@ -12,16 +12,20 @@ module JauntyBell::Core
       WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard", "harder", "very hard",
         "very, very hard", "nearly all I have", "all I have"].freeze
 
-      # Of what was said of one student's class, what counts: their own word before a coach's estimate, of two alike the later.
-      # `said` are hashes with :estimated, :at (Time) and :id.
+      # Of what was said of one student's class, what counts: their own word before a coach's estimate, of two alike the
+      # later. `said` are hashes with :estimated, :at (Time) and :id.
       def self.counting(said) = said.min_by { |each| [each[:estimated] ? 1 : 0, -each[:at].to_r, each[:id]] }
 
       attr_reader :rating, :minutes
 
       # Raises InvalidInput for a rating off the scale or minutes out of reason.
       def initialize(rating, minutes)
-        raise InvalidInput.new("Effort goes from 0 to 10; this is #{rating}.", path: "effort") unless rating.is_a?(Numeric) && RATINGS.cover?(rating)
-        raise InvalidInput.new("Minutes go from 0 to #{LONGEST}; this is #{minutes}.", path: "minutes") unless minutes.is_a?(Numeric) && minutes.between?(0, LONGEST)
+        unless rating.is_a?(Numeric) && RATINGS.cover?(rating)
+          raise InvalidInput.new("Effort goes from 0 to 10; this is #{rating}.", path: "effort")
+        end
+        unless minutes.is_a?(Numeric) && minutes.between?(0, LONGEST)
+          raise InvalidInput.new("Minutes go from 0 to #{LONGEST}; this is #{minutes}.", path: "minutes")
+        end
         @rating = rating
         @minutes = minutes
         freeze

@@ -1,23 +1,26 @@
 module JauntyBell::Core
   module Book
-    # What the marks of one student, combination and rung come to: all that mastery on any later day is worked out from, so
-    # that it can be kept instead of going through every mark again.
+    # What the marks of one student, combination and rung come to: all that mastery on any later day is worked out from,
+    # so that it can be kept instead of going through every mark again.
     #
     #   on        the day of the last mark
     #   clean, rough  Σ w·clean and Σ w·rough on that day, w = 2^(−age/half_life)
     #   attempted, cleaned  plain sums; `days` how many days have marks
     #   owned_last, owned_before  whether it was owned at the end of the last day of marks, and of any earlier one
     #   first_owned  the first day at whose end it was owned, nil where it never was
-    #   due_after  days after `on`, a real number, until "sure of" falls to Mastery::OWNED; nil where it is below already
-    Evidence = Value.of(:on, :clean, :rough, :attempted, :cleaned, :days, :owned_last, :owned_before, :half_life, due_after: nil, first_owned: nil) do
-      # The first whole day on which "sure of" is below the line with no more practice; nil where it was below on its own day.
+    #   due_after  days after `on`, a real number, until "sure of" falls to Mastery::OWNED; nil where it is below
+    #              already
+    Evidence = Value.of(:on, :clean, :rough, :attempted, :cleaned, :days, :owned_last, :owned_before, :half_life,
+      due_after: nil, first_owned: nil) do
+      # The first whole day on which "sure of" is below the line with no more practice; nil where it was below on its
+      # own day.
       def due_on = due_after && on + due_after.floor + 1
 
       # Days of marks that stand behind it, faded as the marks are.
       def behind = attempted.zero? ? 0.0 : (clean + rough) * days / attempted
 
-      # Folds marks (Mastery::Mark) in one pass; nil where there are none. What was known fades by the days between, and each
-      # day's own marks are added.
+      # Folds marks (Mastery::Mark) in one pass; nil where there are none. What was known fades by the days between, and
+      # each day's own marks are added.
       def self.of(marks, half_life:)
         days = marks.select { |mark| mark.attempted.positive? }.group_by(&:on).sort_by(&:first)
         return if days.empty?
@@ -30,8 +33,11 @@ module JauntyBell::Core
           first_owned = on if first_owned.nil? && earlier + 1 >= Mastery::DAYS_TO_OWN && Mastery.sure?(clean, rough)
         end
         due_after = due_after(clean, rough, half_life)
-        new(on: last, clean: clean, rough: rough, attempted: days.sum { |_, of_day| of_day.sum(&:attempted) }, cleaned: days.sum { |_, of_day| of_day.sum(&:clean) },
-          days: days.size, owned_last: days.size >= Mastery::DAYS_TO_OWN && !due_after.nil?, owned_before: !first_owned.nil? && first_owned < last, first_owned: first_owned, due_after: due_after, half_life: half_life)
+        new(on: last, clean: clean, rough: rough, attempted: days.sum { |_, of_day| of_day.sum(&:attempted) },
+          cleaned: days.sum { |_, of_day| of_day.sum(&:clean) },
+          days: days.size, owned_last: days.size >= Mastery::DAYS_TO_OWN && !due_after.nil?,
+          owned_before: !first_owned.nil? && first_owned < last, first_owned: first_owned, due_after: due_after,
+          half_life: half_life)
       end
 
       # What is left of a mark's weight after so many days.

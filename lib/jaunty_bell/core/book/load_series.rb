@@ -6,20 +6,26 @@ module JauntyBell::Core
     #   series.figures(Date.new(2026, 11, 30)).fetch(:acute_7).value
     #
     # A day with no record between the first record and `last` is rest (0), or unknown where `elsewhere` says that the
-    # student also trains elsewhere, or where they trained and nobody asked how hard it was; before the first record nothing is
-    # known. No figure is given across unknown days.
+    # student also trains elsewhere, or where they trained and nobody asked how hard it was; before the first record
+    # nothing is known. No figure is given across unknown days.
     class LoadSeries
-      FOSTER = "Foster 1998, Monitoring training in athletes with reference to overtraining syndrome, Med Sci Sports Exerc 30:1164–1168"
-      WILLIAMS = "Williams et al. 2017, Better way to determine the acute:chronic workload ratio?, Br J Sports Med 51:209–210"
-      ROLLING = "rolling average, coupled; its use for predicting injury is disputed (Impellizzeri et al. 2020, Int J Sports Physiol Perform 15:907–913)"
+      FOSTER = "Foster 1998, Monitoring training in athletes with reference to overtraining syndrome, Med Sci Sports " \
+        "Exerc 30:1164–1168"
+      WILLIAMS =
+        "Williams et al. 2017, Better way to determine the acute:chronic workload ratio?, Br J Sports Med 51:209–210"
+      ROLLING =
+        "rolling average, coupled; its use for predicting injury is disputed (Impellizzeri et al. 2020, Int J Sports " \
+        "Physiol Perform 15:907–913)"
       SUM = "a sum of effort × minutes (Foster et al. 2001)"
 
       attr_reader :first, :last
 
-      # `loads` maps Date to the day's load (efforts of one day added up). `last` is the last day to look at, `first` the first with
-      # a record where `loads` begins later, `unasked` days with a class whose effort nobody has told.
+      # `loads` maps Date to the day's load (efforts of one day added up). `last` is the last day to look at, `first`
+      # the first with a record where `loads` begins later, `unasked` days with a class whose effort nobody has told.
       def initialize(loads, last: nil, first: nil, elsewhere: false, unasked: [])
-        loads.each_value { |load| raise InvalidInput.new("A day's load cannot be less than 0.", path: "load") if load.negative? }
+        loads.each_value do |load|
+          raise InvalidInput.new("A day's load cannot be less than 0.", path: "load") if load.negative?
+        end
         @loads = loads
         @first = first || loads.keys.min
         @last = last || loads.keys.max
@@ -64,21 +70,26 @@ module JauntyBell::Core
 
       def uncoupled(day)
         earlier = figure(:earlier_21, "", SUM, days(day - 7, 21), day - 7) { |three| three.sum / 3.0 }
-        of(:uncoupled, "acute ÷ (sum of the 21 days before those 7 ÷ 3)", ROLLING, acute: acute(day), earlier: earlier) do |acute, before|
+        of(:uncoupled, "acute ÷ (sum of the 21 days before those 7 ÷ 3)", ROLLING, acute: acute(day),
+          earlier: earlier) do |acute, before|
           next "No load in the 21 days before this week to compare with." if before.zero?
           acute.fdiv(before)
         end
       end
 
       SETTLED = 56 # days of history before the slow average has forgotten how it began
-      SWINGS = "begun on a training day the slow average is 20 to 40 % too high at day 28 and still 6 % at day 56, so there is no ratio before; with two " \
+      SWINGS = "begun on a training day the slow average is 20 to 40 % too high at day 28 and still 6 % at " \
+        "day 56, so " \
+        "there is no ratio before; with two " \
         "fixed training days a week it swings by weekday alone, 0.58 to 1.38 in steady training"
 
-      # Exponentially weighted averages over 7 and 28 days and their ratio: λ = 2/(N+1), first value the first day's load.
+      # Exponentially weighted averages over 7 and 28 days and their ratio: λ = 2/(N+1), first value the first day's
+      # load.
       def ewma(day)
         week, month = [7, 28].map do |n|
           all = first ? (first..day).map { |each| on(each) } : []
-          figure(:"ewma_#{n}", "λ·load + (1 − λ)·yesterday's, λ = 2/(#{n} + 1)", WILLIAMS, (all.size >= n) ? all : days(day, n), day) do |values|
+          figure(:"ewma_#{n}", "λ·load + (1 − λ)·yesterday's, λ = 2/(#{n} + 1)", WILLIAMS,
+            (all.size >= n) ? all : days(day, n), day) do |values|
             lambda_n = 2.0 / (n + 1)
             values.reduce { |average, value| lambda_n * value + (1 - lambda_n) * average }.to_f
           end
@@ -86,11 +97,13 @@ module JauntyBell::Core
         [week, month, weighted(day, week, month)]
       end
 
-      ALIKE = "two or three sessions a week keep it low by construction, and six equal sessions a week stand above 2 for ever; the line at 2 is a later " \
+      ALIKE = "two or three sessions a week keep it low by construction, and six equal sessions a week stand above 2 " \
+        "for ever; the line at 2 is a later " \
         "convention, not Foster's"
 
       def monotony(day)
-        figure(:monotony, "mean of 7 daily loads ÷ their sample standard deviation", FOSTER, days(day, 7), day) do |week|
+        figure(:monotony, "mean of 7 daily loads ÷ their sample standard deviation", FOSTER, days(day, 7),
+          day) do |week|
           spread = Statistics.sample_deviation(week)
           next "Every day was the same (#{week.first}), so there is nothing to divide by." if spread.zero?
           Statistics.mean(week) / spread
@@ -101,11 +114,13 @@ module JauntyBell::Core
       def alike?(day) = days(day, 7).then { |week| week.uniq.size == 1 && week.first.to_f.positive? }
 
       def strain(day)
-        of(:strain, "week's load × monotony", FOSTER, load: acute(day), monotony: monotony(day)) { |load, monotony| load * monotony }
+        of(:strain, "week's load × monotony", FOSTER, load: acute(day),
+          monotony: monotony(day)) { |load, monotony| load * monotony }
       end
 
       def week_change(day)
-        of(:week_change, "this week's load ÷ last week's − 1", SUM, now: acute(day), before: acute(day - 7)) do |now, before|
+        of(:week_change, "this week's load ÷ last week's − 1", SUM, now: acute(day),
+          before: acute(day - 7)) do |now, before|
           next "The week before was empty." if before.zero?
           now.fdiv(before) - 1
         end
@@ -128,7 +143,11 @@ module JauntyBell::Core
         facts = {name: name, formula: formula, source: source}
         return Figure.new(**facts, reason: missing(values, day)) if values.any?(&:nil?)
         answer = yield values
-        answer.is_a?(String) ? Figure.new(**facts, reason: answer) : Figure.new(**facts, value: answer, inputs: {days: values.last(28)})
+        if answer.is_a?(String)
+          Figure.new(**facts, reason: answer)
+        else
+          Figure.new(**facts, value: answer, inputs: {days: values.last(28)})
+        end
       end
 
       # A figure worked out from others: none where one of them is missing.
@@ -143,8 +162,13 @@ module JauntyBell::Core
       def missing(values, day)
         return "Nothing is recorded yet." unless first
         known = values.count { |value| !value.nil? }
-        return "#{known} of #{values.size} days known: they also train elsewhere, and those days are not recorded." if @elsewhere
-        return "#{known} of #{values.size} days known: a class without an effort is not a day of rest. Ask how hard it was." if first <= day - values.size + 1
+        if @elsewhere
+          return "#{known} of #{values.size} days known: they also train elsewhere, and those days are not recorded."
+        end
+        if first <= day - values.size + 1
+          return "#{known} of #{values.size} days known: a class without an effort is not a day of rest. Ask how " \
+            "hard it was."
+        end
         "Not enough yet: #{known} of #{values.size} days of history."
       end
     end

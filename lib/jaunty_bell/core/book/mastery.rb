@@ -15,8 +15,11 @@ module JauntyBell::Core
       HALF_LIVES = (3..365) # that a club may choose
       DAYS_TO_OWN = 2 # one good evening is not retention
       LONGEST = 3_650 # days ahead that a due date is looked for
-      SOURCE = "Beta-binomial updating (Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., section 2.4); fading, half-life and the line at 0.70 are the product's own choice"
-      FORMULA = "a = 1 + Σ w·clean, b = 1 + Σ w·rough, w = 2^(−age/half-life); score a/(a+b); \"sure of\" is the 10 % quantile of Beta(a, b)"
+      SOURCE = "Beta-binomial updating (Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., section 2.4); fading, " \
+        "half-life and the line at 0.70 are the product's own choice"
+      FORMULA =
+        "a = 1 + Σ w·clean, b = 1 + Σ w·rough, w = 2^(−age/half-life); score a/(a+b); \"sure of\" is the 10 % " \
+        "quantile of Beta(a, b)"
 
       Mark = Value.of(:on, :attempted, :clean) do
         def rough = attempted - clean
@@ -26,19 +29,22 @@ module JauntyBell::Core
           whole = [attempted, clean].all? { |n| n.is_a?(Integer) && n >= 0 }
           raise InvalidInput.new("Attempted and clean are whole numbers from 0.", path: "attempted") unless whole
           return self if clean <= attempted
-          raise InvalidInput.new("#{clean} clean of #{attempted} attempted: clean cannot be more than attempted.", path: "clean")
+          raise InvalidInput.new("#{clean} clean of #{attempted} attempted: clean cannot be more than attempted.",
+            path: "clean")
         end
       end
 
-      # Whether the 10 % quantile of Beta(1 + clean, 1 + rough) is at least 0.70: it is exactly when no more than 10 % of the
-      # distribution lies below. With a and b of 1 or more the density is log-concave, so at least 1/e of it lies below the
-      # mean (Grünbaum 1960, Pacific J Math 10:1257–1261): where the mean is not above 0.70, the quantile is not either.
+      # Whether the 10 % quantile of Beta(1 + clean, 1 + rough) is at least 0.70: it is exactly when no more than 10 %
+      # of the distribution lies below. With a and b of 1 or more the density is log-concave, so at least 1/e of it lies
+      # below the mean (Grünbaum 1960, Pacific J Math 10:1257–1261): where the mean is not above 0.70, the quantile is
+      # not either.
       def self.sure?(clean, rough)
         a, b = 1 + clean, 1 + rough
         a > OWNED * (a + b) && Beta.new(a, b).below(OWNED) <= DOUBT
       end
 
-      # Whether marks of days up to `on` vouch for it on that day: the same as a Mastery's #owned?, for who wants to know no more.
+      # Whether marks of days up to `on` vouch for it on that day: the same as a Mastery's #owned?, for who wants to
+      # know no more.
       def self.owned?(marks, on:, half_life: HALF_LIFE)
         marks = marks.select { |mark| mark.attempted.positive? }
         return false if marks.map(&:on).uniq.size < DAYS_TO_OWN
@@ -47,7 +53,8 @@ module JauntyBell::Core
       end
 
       # From Evidence (nil: no marks) of days up to `on`; on an earlier day it counts as on its own.
-      def self.from(evidence, on:, half_life: HALF_LIFE) = allocate.tap { |mastery| mastery.send(:take, evidence, on, evidence&.half_life || half_life) }
+      def self.from(evidence, on:, half_life: HALF_LIFE) =
+        allocate.tap { |mastery| mastery.send(:take, evidence, on, evidence&.half_life || half_life) }
 
       # Whether somebody owns a rung: it, or a higher one. The block gives their Mastery at a rung, or nil.
       def self.owned_at?(rung) = Bench::Rungs.from(rung).any? { |each| yield(each)&.owned? }
@@ -96,7 +103,8 @@ module JauntyBell::Core
         known.owned_last ? :time : :rough_marks
       end
 
-      # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below already.
+      # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below
+      # already.
       def due_in
         left = known&.due_after && known.due_after - age
         left unless left&.negative?

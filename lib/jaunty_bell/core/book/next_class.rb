@@ -1,6 +1,7 @@
 module JauntyBell::Core
   module Book
-    # What to do next with one student or a group: what is due, who is ready to go up, which new combination is one step from what most of them own.
+    # What to do next with one student or a group: what is due, who is ready to go up, which new combination is one step
+    # from what most of them own.
     #
     #   NextClass.new({"ana" => {["two bells", "count"] => mastery}}, shelf, on: day).all # => [Item, …]
     class NextClass
@@ -8,11 +9,12 @@ module JauntyBell::Core
       DUE_SHARE = 0.3 # of those who have met it
       NEW = 3 # new combinations at most
 
-      # kind :due, :ready or :new; `rung` to drill it at; `students` ids it is for; `share` of those it could be for, 0–1; `from` the id of what it builds on;
-      # `above` the rung to try after what is due, where it is ready too.
+      # kind :due, :ready or :new; `rung` to drill it at; `students` ids it is for; `share` of those it could be for,
+      # 0–1; `from` the id of what it builds on; `above` the rung to try after what is due, where it is ready too.
       Item = Value.of(:kind, :combination_id, :rung, :students, :share, :reason, from: nil, above: nil)
 
-      # `masteries` {student id => {[combination id, rung] => Mastery}}; `shelf` {id => Bench::Combination} what may be taught; `on` the day of the class.
+      # `masteries` {student id => {[combination id, rung] => Mastery}}; `shelf` {id => Bench::Combination} what may be
+      # taught; `on` the day of the class.
       def initialize(masteries, shelf, on:, school: Lexicon::School.default)
         @masteries = masteries
         @shelf = shelf
@@ -24,7 +26,13 @@ module JauntyBell::Core
       # What is due and ready at once is said once: it is looked at again, then tried a rung higher.
       def all
         ups = ready
-        looked_at = due.map { |item| (up = ups.delete([item.combination_id, item.rung])) ? item.but(above: up.rung, reason: "#{item.reason}; #{up.reason}") : item }
+        looked_at = due.map do |item|
+          if (up = ups.delete([item.combination_id, item.rung]))
+            item.but(above: up.rung, reason: "#{item.reason}; #{up.reason}")
+          else
+            item
+          end
+        end
         [*looked_at, *ups.values, *new_ones]
       end
 
@@ -38,9 +46,14 @@ module JauntyBell::Core
       end
 
       def due
-        found = tops.flat_map { |id, by_student| by_rung(by_student) { |mastery| due?(mastery) }.map { |rung, students| [id, rung, students, by_student.size] } }
+        found = tops.flat_map do |id, by_student|
+          by_rung(by_student) { |mastery| due?(mastery) }.map { |rung, students| [id, rung, students, by_student.size] }
+        end
         found = found.select { |_, _, students, met| students.size.fdiv(met) >= DUE_SHARE }
-        found.map { |id, rung, students, met| Item.new(kind: :due, combination_id: id, rung: rung, students: students, share: students.size.fdiv(met), reason: due_reason(id, students, met)) }
+        found.map { |id, rung, students, met|
+          Item.new(kind: :due, combination_id: id, rung: rung, students: students, share: students.size.fdiv(met),
+            reason: due_reason(id, students, met))
+        }
           .sort_by { |item| [-item.students.size, -item.share] }
       end
 
@@ -53,7 +66,8 @@ module JauntyBell::Core
         masteries = students.map { |student| tops[id][student].last }
         rough = masteries.count { |mastery| mastery.faded_by == :rough_marks }
         gone = masteries.count { |mastery| mastery.state == :fading } - rough
-        words = [("it faded with time" if gone.positive?), ("it slipped for rough marks" if rough.positive?), ("it falls due before the next class" if gone + rough < students.size)].compact
+        words = [("it faded with time" if gone.positive?), ("it slipped for rough marks" if rough.positive?),
+          ("it falls due before the next class" if gone + rough < students.size)].compact
         (@masteries.size == 1) ? words.join("; ") : "#{of(students, met)}: #{words.join("; ")}"
       end
 
@@ -64,7 +78,9 @@ module JauntyBell::Core
             above = @rungs[(@rungs.index(rung) || -1) + 1]
             share = students.size.fdiv(by_student.size)
             next if above.nil? || share < @go_up
-            [[id, rung], Item.new(kind: :ready, combination_id: id, rung: above, students: students, share: share, reason: "#{of(students, by_student.size)} #{own(students)} it at #{rung}: try #{above}")]
+            [[id, rung],
+              Item.new(kind: :ready, combination_id: id, rung: above, students: students, share: share,
+                reason: "#{of(students, by_student.size)} #{own(students)} it at #{rung}: try #{above}")]
           end
         end
         found.sort_by { |_, item| [-item.students.size, -item.share] }.to_h
@@ -73,15 +89,21 @@ module JauntyBell::Core
       # Met by nobody here, and what it builds on is owned by the share that is asked for: the simplest step first.
       def new_ones
         unmet = @shelf.except(*tops.keys)
-        found = unmet.filter_map { |id, combination| bases(id, combination).max_by { |base, kind, share| [share, @shelf[base].actions.size] }&.then { |base| [id, *base] } }
+        found = unmet.filter_map do |id, combination|
+          bases(id, combination).max_by { |base, kind, share| [share, @shelf[base].actions.size] }
+            &.then { |base| [id, *base] }
+        end
         found.sort_by { |id, _, _, share| [-share, @shelf[id].actions.size] }.first(NEW).map do |id, base, kind, share|
-          Item.new(kind: :new, combination_id: id, rung: @rungs.first, students: owners(base), share: share, from: base, reason: "#{KINDS.fetch(kind)} #{of(owners(base), @masteries.size)} #{own(owners(base))}")
+          Item.new(kind: :new, combination_id: id, rung: @rungs.first, students: owners(base), share: share,
+            from: base, reason: "#{KINDS.fetch(kind)} #{of(owners(base), @masteries.size)} #{own(owners(base))}")
         end
       end
 
-      KINDS = {add: "one action more than what", drop: "one action less than what", change: "one action other than what", part: "begins or ends as what"}.freeze
+      KINDS = {add: "one action more than what", drop: "one action less than what",
+               change: "one action other than what", part: "begins or ends as what"}.freeze
 
-      # [id, kind, share] of owned combinations it is one step from, or that are the longest on the shelf it begins or ends with.
+      # [id, kind, share] of owned combinations it is one step from, or that are the longest on the shelf it begins or
+      # ends with.
       def bases(id, combination)
         near = likeness.one_step(combination).map { |other, kind, _| [other, OTHER_WAY.fetch(kind)] }
         near += %i[first last].filter_map { |from| basis.part(id, from) }.map { |other| [other, :part] }
@@ -100,7 +122,8 @@ module JauntyBell::Core
 
       # {rung => [student]} of those whose mastery passes.
       def by_rung(by_student)
-        by_student.select { |_, (_, mastery)| yield mastery }.group_by { |_, (rung, _)| rung }.transform_values { |list| list.map(&:first) }
+        by_student.select { |_, (_, mastery)| yield mastery }.group_by { |_, (rung, _)| rung }
+          .transform_values { |list| list.map(&:first) }
       end
 
       # "5 of 7 who have met it", "2 of 8"; of one student "they".

@@ -6,7 +6,8 @@ module JauntyBell::Core
     #   known     {[combination id, rung] => Mastery}              names  {combination id => name}
     #   coming    NextClass items         weak_links  [WeakLinks::Link]         holds  [Care::Hold] of today
     #   away      whether they have been away for a while
-    Report = Value.of(:name, :club, :today, :trained, :tally, :known, :names, coming: [].freeze, weak_links: [].freeze, holds: [].freeze,
+    Report = Value.of(:name, :club, :today, :trained, :tally, :known, :names, coming: [].freeze, weak_links: [].freeze,
+      holds: [].freeze,
       away: false) do
       # The days that a report on a day is about.
       def self.days(today) = (today - 7 * self::WEEKS + 1)..today
@@ -15,7 +16,9 @@ module JauntyBell::Core
 
       # Minutes of each week with its first day, the oldest first: [[day, minutes]].
       def minutes
-        days.step(7).map { |first| [first, trained.select { |session| (first..first + 6).cover?(session.on) }.sum(&:minutes)] }
+        days.step(7).map do |first|
+          [first, trained.select { |session| (first..first + 6).cover?(session.on) }.sum(&:minutes)]
+        end
       end
 
       # The effort of the whole in words, as the mean of its minutes.

@@ -1,7 +1,8 @@
 module JauntyBell::Core
   module Book
-    # One session of one student as it was recorded. `estimated`: the coach's word for it, not the student's own; `elsewhere`:
-    # not a class of this club; `title` what it was. `told` is the load itself where effort and minutes are not known.
+    # One session of one student as it was recorded. `estimated`: the coach's word for it, not the student's own;
+    # `elsewhere`: not a class of this club; `title` what it was. `told` is the load itself where effort and minutes are
+    # not known.
     Session = Value.of(:on, :effort, :minutes, estimated: false, elsewhere: false, title: nil, told: nil) do
       def load = told || effort * minutes
 

@@ -35,7 +35,10 @@ module JauntyBell::Core
 
       def week_load
         unknown = loads.count(&:nil?)
-        return figure(:week_load, "load ÷ days × 7", nil, reason: "#{size - unknown} of #{size} days known: no mean is given across days that are not.") if unknown.positive?
+        if unknown.positive?
+          return figure(:week_load, "load ÷ days × 7", nil,
+            reason: "#{size - unknown} of #{size} days known: no mean is given across days that are not.")
+        end
         figure(:week_load, "load ÷ days × 7", loads.sum * 7.0 / size)
       end
 
@@ -49,10 +52,13 @@ module JauntyBell::Core
 
       def strikes
         return [] unless @tally
-        [figure(:week_strikes, "strikes ÷ days × 7; #{ClassWork::SOURCE}", @tally.strikes * 7.0 / size), figure(:head_rounds, "rounds with strikes to the head of a partner", @tally.head)]
+        [figure(:week_strikes, "strikes ÷ days × 7; #{ClassWork::SOURCE}", @tally.strikes * 7.0 / size),
+          figure(:head_rounds, "rounds with strikes to the head of a partner", @tally.head)]
       end
 
-      def figure(name, formula, value, reason: nil) = Figure.new(name: name, formula: formula, source: "the record from #{@days.first} to #{@days.last}", value: value, reason: reason)
+      def figure(name, formula, value, reason: nil) =
+        Figure.new(name: name, formula: formula, source: "the record from #{@days.first} to #{@days.last}",
+          value: value, reason: reason)
     end
   end
 end

@@ -4,19 +4,20 @@ module JauntyBell::Core
     #
     #   WeakLinks.new(tries, {"id" => combination}, on: today).weak # => [Link, …], the weakest first
     #
-    # A clean set passes every link of its combination. A set that broke at a link passed those before it and broke there;
-    # those after it were not reached and are not counted. A rough set of which nobody said where it broke says nothing of
-    # links. Score a/(a+b) with a = 1 + Σ w·passed, b = 1 + Σ w·broke, as Mastery has it.
+    # A clean set passes every link of its combination. A set that broke at a link passed those before it and broke
+    # there; those after it were not reached and are not counted. A rough set of which nobody said where it broke says
+    # nothing of links. Score a/(a+b) with a = 1 + Σ w·passed, b = 1 + Σ w·broke, as Mastery has it.
     class WeakLinks
       WEAK = 0.8 # under this score …
       ENOUGH = 10 # … with at least so many attempts, faded ones counted as what is left of them
       FORMULA = "(1 + Σ w·passed) ÷ (2 + Σ w·(passed + broke)), w = 2^(−age/half-life)"
 
-      # So many sets of a combination on a day; `broke_at` the link where its rough ones broke (0 between the first action and
-      # the second), nil where nobody said.
+      # So many sets of a combination on a day; `broke_at` the link where its rough ones broke (0 between the first
+      # action and the second), nil where nobody said.
       Try = Value.of(:on, :combination_id, :attempted, :clean, broke_at: nil)
 
-      # Two actions that follow each other, on a day. `passed` and `broke` sums faded to that day; `spoils` ids of the combinations it broke in, the most spoiled first.
+      # Two actions that follow each other, on a day. `passed` and `broke` sums faded to that day; `spoils` ids of the
+      # combinations it broke in, the most spoiled first.
       Link = Value.of(:pair, :on, :passed, :broke, :spoils) do
         def score = (1 + passed) / (2 + passed + broke)
 
@@ -32,7 +33,8 @@ module JauntyBell::Core
         end
 
         # Indexes of the links of a combination that are this one.
-        def places(combination) = combination.links.each_with_index.select { |link, _| link == pair.links.first }.map(&:last)
+        def places(combination) =
+          combination.links.each_with_index.select { |link, _| link == pair.links.first }.map(&:last)
       end
 
       # `combinations` {id => Bench::Combination}; tries of others are left out, as are those after `on`.
@@ -44,7 +46,11 @@ module JauntyBell::Core
       end
 
       # Every link that was reached.
-      def all = @all ||= sums.values.map { |sum| Link.new(pair: sum.pair, on: @day, passed: sum.passed, broke: sum.broke, spoils: sum.spoils.sort_by { |_, broke| -broke }.map(&:first)) }
+      def all =
+        @all ||= sums.values.map { |sum|
+          Link.new(pair: sum.pair, on: @day, passed: sum.passed, broke: sum.broke,
+            spoils: sum.spoils.sort_by { |_, broke| -broke }.map(&:first))
+        }
 
       def weak = all.select(&:weak?).sort_by(&:score)
 

@@ -9,12 +9,16 @@ module JauntyBell::Core
 
       # Raises InvalidInput with a path under `at` ("blocks/0").
       def checked(at)
-        refuse(at, "kind", "\"#{kind}\" is not a block. Choose from: #{BLOCKS.join(", ")}.") unless BLOCKS.include?(kind)
+        unless BLOCKS.include?(kind)
+          refuse(at, "kind", "\"#{kind}\" is not a block. Choose from: #{BLOCKS.join(", ")}.")
+        end
         within(at, "laps", laps, 1, 20, "A circuit goes round from 1 to 20 times")
         refuse(at, "importance", "Importance goes from 1 to 5; this is #{importance}.") unless (1..5).cover?(importance)
         range(at, "work", work, 1)
         range(at, "rest", rest, 0)
-        refuse(at, "rounds", "This circuit has no station: add one, or take the circuit off the card.") if circuit? && rounds.empty?
+        if circuit? && rounds.empty?
+          refuse(at, "rounds", "This circuit has no station: add one, or take the circuit off the card.")
+        end
         rounds.each_with_index { |round, i| round.checked("#{at}/rounds/#{i}") }
         self
       end
@@ -31,7 +35,8 @@ module JauntyBell::Core
 
       def range(at, field, range, least)
         return if range.nil?
-        sound = range.size == 2 && range.all? { |seconds| whole?(seconds, least, LONGEST_ROUND) } && range[0] <= range[1]
+        sound = range.size == 2 && range.all? { |seconds| whole?(seconds, least, LONGEST_ROUND) } &&
+          range[0] <= range[1]
         refuse(at, field, "The least and the most seconds of #{field}, the least first.") unless sound
       end
     end

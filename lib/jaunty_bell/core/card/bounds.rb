@@ -11,7 +11,9 @@ module JauntyBell::Core
       end
 
       def on_the_effort_scale(at, value)
-        refuse(at, "effort", "Planned effort goes from 0 to 10; this is #{value}.") unless value.is_a?(Numeric) && value.between?(0, 10)
+        unless value.is_a?(Numeric) && value.between?(0, 10)
+          refuse(at, "effort", "Planned effort goes from 0 to 10; this is #{value}.")
+        end
       end
 
       def refuse(at, field, message) = raise(InvalidInput.new(message, path: "#{at}/#{field}"))

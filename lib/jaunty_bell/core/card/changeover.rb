@@ -8,8 +8,10 @@ module JauntyBell::Core
       # [seconds before a task, the state after it]. Gloves and pads are put on at the same time: the longer counts.
       # `gloves` true (needed), false (must be off) or nil (either); `held_kit` an implement's id or nil.
       def to(gloves:, held_kit:, school:)
-        needs = [(school.changeovers["gloves"] if gloves && !self.gloves), (school.changeovers["pads"] if held_kit && held_kit != held)].compact
-        [started ? needs.max || 0 : 0, Changeover.new(gloves: gloves.nil? ? self.gloves : gloves, held: held_kit, started: true)]
+        needs = [(school.changeovers["gloves"] if gloves && !self.gloves),
+          (school.changeovers["pads"] if held_kit && held_kit != held)].compact
+        [started ? needs.max || 0 : 0,
+          Changeover.new(gloves: gloves.nil? ? self.gloves : gloves, held: held_kit, started: true)]
       end
     end
   end

@@ -4,14 +4,17 @@ module JauntyBell::Core
     # the flow rules: what coaches look for, written down so that a machine can look for it.
     module Checks
       def self.all
-        @all ||= [Order::ColdKicks, Order::HardBeforeTechnique, Order::NewLate, Order::Spent, Order::NeverDown, Order::RungSkipped,
-          Balance::SameLimb, Balance::KickLean, Balance::HandLean, Balance::Pairing, Sharing::UnevenTurns, Sharing::UnevenTrio, Sharing::NoHolder, Sharing::UnevenRounds, Sharing::PhaseByPartner,
-          Kit::Short, Kit::Hall, Circuits::Bells, Circuits::Waiting, Circuits::Holder, CareOf::BareTrades, CareOf::Juniors,
+        @all ||= [Order::ColdKicks, Order::HardBeforeTechnique, Order::NewLate, Order::Spent, Order::NeverDown,
+          Order::RungSkipped,
+          Balance::SameLimb, Balance::KickLean, Balance::HandLean, Balance::Pairing, Sharing::UnevenTurns,
+          Sharing::UnevenTrio, Sharing::NoHolder, Sharing::UnevenRounds, Sharing::PhaseByPartner,
+          Kit::Short, Kit::Hall, Circuits::Bells, Circuits::Waiting, Circuits::Holder, CareOf::BareTrades,
+          CareOf::Juniors,
           CareOf::Held, CareOf::Combinations, Denser, Gone].freeze
       end
 
-      # Findings of a plan, worst first, then in order of the card. A mend is offered only when the trouble is gone after it
-      # and nothing as bad or worse is new.
+      # Findings of a plan, worst first, then in order of the card. A mend is offered only when the trouble is gone
+      # after it and nothing as bad or worse is new.
       def self.of(plan, mended: true)
         found = all.flat_map { |check| check.new(plan).findings }
         if mended

@@ -9,15 +9,20 @@ module JauntyBell::Core
 
       attr_reader :laps
 
-      # `stations` are capacities in order; `students` nil for as many as there is room for. Raises InvalidInput without a station.
+      # `stations` are capacities in order; `students` nil for as many as there is room for. Raises InvalidInput without
+      # a station.
       def initialize(stations:, students: nil, laps: 1)
-        raise InvalidInput.new("This circuit has no station: add one, or take the circuit off the card.", path: "rounds") if stations.empty?
+        if stations.empty?
+          raise InvalidInput.new("This circuit has no station: add one, or take the circuit off the card.",
+            path: "rounds")
+        end
         @stations = stations
         @students = students || stations.size * stations.min
         @laps = laps
       end
 
-      # How many students are in each group. A group is no larger than the smallest station takes; groups differ by one at most.
+      # How many students are in each group. A group is no larger than the smallest station takes; groups differ by one
+      # at most.
       def groups
         @groups ||= begin
           needed = [(@students.to_f / @stations.min).ceil, @students.clamp(0, @stations.size)].max
@@ -44,7 +49,8 @@ module JauntyBell::Core
       def waits = places.count(WAITING) * laps
 
       # Where each group is at each step of a lap: table[step][group] is a station's index or WAITING.
-      def table = (0...places.size).map { |step| groups.each_index.map { |group| places[(group + step) % places.size] } }
+      def table =
+        (0...places.size).map { |step| groups.each_index.map { |group| places[(group + step) % places.size] } }
     end
   end
 end

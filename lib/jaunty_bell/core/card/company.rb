@@ -7,7 +7,8 @@ module JauntyBell::Core
     #   met       ids of combinations the group has met, or nil where nothing is known of it
     #   shelf     {id => Named} combinations a substitute may be taken from
     #   usual     the club's own usual share of the left hand (0–1), or nil
-    Company = Value.of(students: nil, roster: [].freeze, juniors: false, met: nil, usual: nil, shelf: {}.freeze, school: Lexicon::School.default,
+    Company = Value.of(students: nil, roster: [].freeze, juniors: false, met: nil, usual: nil, shelf: {}.freeze,
+      school: Lexicon::School.default,
       reading: Bench::Notation::Reading.new) do
       # An odd class has one trio.
       def trio? = students&.odd? && students >= 3

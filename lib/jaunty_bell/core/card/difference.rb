@@ -4,10 +4,11 @@ module JauntyBell::Core
     #
     #   Difference.new(before, after).changes
     class Difference
-      # kind: :added, :removed, :moved or :changed. `before` and `after` are [block, round] or nil; `fields` maps what has changed to
-      # [was, is].
+      # kind: :added, :removed, :moved or :changed. `before` and `after` are [block, round] or nil; `fields` maps what
+      # has changed to [was, is].
       Change = Value.of(:kind, :title, before: nil, after: nil, fields: {}.freeze)
-      TOLD = %i[title work rest explain rung effort intensity contact swap every repeat implement both_sides tempo pause reps beginners ahead].freeze
+      TOLD = %i[title work rest explain rung effort intensity contact swap every repeat implement both_sides tempo
+        pause reps beginners ahead].freeze
 
       def initialize(before, after)
         @before = placed(before)
@@ -23,7 +24,9 @@ module JauntyBell::Core
 
       # [[at, round, kind of block], …]
       def placed(blocks)
-        blocks.each_with_index.flat_map { |block, b| block.rounds.each_with_index.map { |round, r| [[b, r], round, block.kind] } }
+        blocks.each_with_index.flat_map do |block, b|
+          block.rounds.each_with_index.map { |round, r| [[b, r], round, block.kind] }
+        end
       end
 
       # Pairs of what belongs together, in order of the card after it; what has gone stands where it was.
@@ -43,7 +46,9 @@ module JauntyBell::Core
         return Change.new(kind: :added, title: two[1].title, after: two[0]) unless one
         fields = TOLD.to_h { |field| [field, [one[1][field], two[1][field]]] }.reject { |_, (was, is)| was == is }
         fields[:block] = [one[2], two[2]] if one[2] != two[2]
-        fields[:what] = [one, two].map { |_, round| (round.combination || round.drill)&.name } if [one, two].map { |_, round| [round.combination&.id, round.drill&.id] }.uniq.size > 1
+        if [one, two].map { |_, round| [round.combination&.id, round.drill&.id] }.uniq.size > 1
+          fields[:what] = [one, two].map { |_, round| (round.combination || round.drill)&.name }
+        end
         Change.new(kind: :changed, title: two[1].title, before: one[0], after: two[0], fields: fields) if fields.any?
       end
     end

@@ -3,7 +3,10 @@ module JauntyBell::Core
     # Changes to a list of blocks; each gives a new list. `at` is [block, round].
     module Edit
       class << self
-        def round(blocks, at, **changes) = with_rounds(blocks, at[0]) { |rounds| rounds.each_with_index.map { |round, r| (r == at[1]) ? round.but(**changes) : round } }
+        def round(blocks, at, **changes) =
+          with_rounds(blocks, at[0]) do |rounds|
+            rounds.each_with_index.map { |round, r| (r == at[1]) ? round.but(**changes) : round }
+          end
 
         # Every round that a block says yes to, changed by it: yields the round, its block and its place, nil leaves it.
         def each_round(blocks)
@@ -12,7 +15,8 @@ module JauntyBell::Core
           end
         end
 
-        def insert(blocks, at, round) = with_rounds(blocks, at[0]) { |rounds| rounds[0...at[1]] + [round] + rounds[at[1]..] }
+        def insert(blocks, at, round) =
+          with_rounds(blocks, at[0]) { |rounds| rounds[0...at[1]] + [round] + rounds[at[1]..] }
 
         # Two rounds in each other's place.
         def exchange(blocks, one, two)

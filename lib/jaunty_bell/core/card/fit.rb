@@ -1,20 +1,22 @@
 module JauntyBell::Core
   module Card
-    # Makes a card fit: which rounds to keep, how long to work and how long to rest, within what each block allows, so that
-    # work time weighted by importance is greatest while time and load stay under their limits. Exact, not greedy.
+    # Makes a card fit: which rounds to keep, how long to work and how long to rest, within what each block allows, so
+    # that work time weighted by importance is greatest while time and load stay under their limits. Exact, not greedy.
     #
     #   fit = Fit.new(plan, minutes: 45, load: 250)
     #   fit.blocks   # => the blocks after it      fit.possible? # => false where nothing fits
     #   fit.reason   # => "The rounds you keep take 42:30 at their shortest: 2:30 more than the class has."
     #
-    # Work is chosen first (that is what is weighed), at the shortest rests; what time is left then gives rest back, up to what
-    # was written. Rounds of a block that weigh alike share their work evenly. Written out in docs/formulas.md.
+    # Work is chosen first (that is what is weighed), at the shortest rests; what time is left then gives rest back, up
+    # to what was written. Rounds of a block that weigh alike share their work evenly. Written out in docs/formulas.md.
     class Fit
       attr_reader :plan, :minutes, :load
 
       # `minutes` and `load` are limits; no load is none. Raises InvalidInput for limits out of reason.
       def initialize(plan, minutes: plan.minutes, load: nil)
-        raise InvalidInput.new("A load limit is more than 0.", path: "load") if load && !(load.is_a?(Numeric) && load.positive?)
+        if load && !(load.is_a?(Numeric) && load.positive?)
+          raise InvalidInput.new("A load limit is more than 0.", path: "load")
+        end
         @plan = plan.with(minutes: minutes)
         @minutes = minutes
         @load = load
@@ -39,13 +41,16 @@ module JauntyBell::Core
         least = @search.least_seconds
         return too_long(least) if least > minutes * 60
         lightest = @search.least_load
-        "The rounds that must stay come to a load of at least #{lightest.ceil(1).to_f}: #{(lightest - load).ceil(1).to_f} more than the limit of #{load}. Lower an effort, or let a hard round go."
+        "The rounds that must stay come to a load of at least #{lightest.ceil(1).to_f}: " \
+          "#{(lightest - load).ceil(1).to_f} more than the limit of #{load}. Lower an effort, or let a hard round go."
       end
 
       private
 
       def too_long(least)
-        "The rounds that must stay take #{Words.clock(least)} at their shortest: #{Words.clock(least - minutes * 60)} more than the #{minutes} minutes. Allow shorter rounds, or let one go."
+        "The rounds that must stay take #{Words.clock(least)} at their shortest: " \
+          "#{Words.clock(least - minutes * 60)} " \
+          "more than the #{minutes} minutes. Allow shorter rounds, or let one go."
       end
 
       def solution = defined?(@solution) ? @solution : @solution = @search.best

@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Card
-    # One more round on a card, shaped like the others of the block it belongs in: what is new or is being mended goes with the technique, what is to be kept up with the
-    # mitts, the pads or the bag.
+    # One more round on a card, shaped like the others of the block it belongs in: what is new or is being mended goes
+    # with the technique, what is to be kept up with the mitts, the pads or the bag.
     #
     #   Placing.of(plan, named, rung: "count") # => blocks with one round more
     module Placing
@@ -15,7 +15,8 @@ module JauntyBell::Core
         at = wanted.filter_map { |kind| plan.blocks.index { |block| block.kind == kind && !block.circuit? } }.first
         return plan.blocks + [Block.new(kind: "technique", rounds: [round(named, rung, nil)])] unless at
         block = plan.blocks[at]
-        plan.blocks[0...at] + [block.but(rounds: block.rounds + [round(named, rung, block.rounds.last)])] + plan.blocks[(at + 1)..]
+        plan.blocks[0...at] + [block.but(rounds: block.rounds + [round(named, rung, block.rounds.last)])] +
+          plan.blocks[(at + 1)..]
       end
 
       def self.round(named, rung, like)

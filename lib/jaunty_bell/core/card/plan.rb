@@ -8,15 +8,18 @@ module JauntyBell::Core
     class Plan
       attr_reader :blocks, :minutes, :company, :before
 
-      # Raises InvalidInput for what is out of reason, with the path of the first of it.
-      # `memory` is what plans of the same rounds have worked out already (#with hands it on); `before` the Plan of the card as it was,
-      # for who wants to be told what has grown.
+      # Raises InvalidInput for what is out of reason, with the path of the first of it. `memory` is what plans of the
+      # same rounds have worked out already (#with hands it on); `before` the Plan of the card as it was, for who wants
+      # to be told what has grown.
       def initialize(blocks, minutes:, company: Company.new, memory: {}.compare_by_identity, before: nil)
         unless minutes.is_a?(Integer) && minutes.between?(1, LONGEST_CLASS)
-          raise InvalidInput.new("A class lasts from 1 minute to #{LONGEST_CLASS / 60} hours; this is #{minutes} minutes.", path: "minutes")
+          raise InvalidInput.new("A class lasts from 1 minute to #{LONGEST_CLASS / 60} hours; this is #{minutes} " \
+            "minutes.", path: "minutes")
         end
         @blocks = blocks.each_with_index.map { |block, i| block.checked("blocks/#{i}") }
-        raise InvalidInput.new("A card holds at most #{MOST_ROUNDS} rounds.", path: "blocks") if blocks.sum { |block| block.rounds.size } > MOST_ROUNDS
+        if blocks.sum { |block| block.rounds.size } > MOST_ROUNDS
+          raise InvalidInput.new("A card holds at most #{MOST_ROUNDS} rounds.", path: "blocks")
+        end
         @minutes = minutes
         @company = company
         @memory = memory
@@ -24,7 +27,8 @@ module JauntyBell::Core
       end
 
       # The same plan with other blocks or another length, or held against another.
-      def with(blocks: @blocks, minutes: @minutes, before: @before) = Plan.new(blocks, minutes: minutes, company: company, memory: @memory, before: before)
+      def with(blocks: @blocks, minutes: @minutes, before: @before) =
+        Plan.new(blocks, minutes: minutes, company: company, memory: @memory, before: before)
 
       # What is worked out once for a round that stays as it is; `subject` is the round or its task.
       def once(subject, *key) = (@memory[subject] ||= {})[key] ||= yield
@@ -39,12 +43,16 @@ module JauntyBell::Core
 
       # Tasks of the rounds by [block, round] index.
       def tasks
-        @tasks ||= blocks.each_with_index.flat_map { |block, b| block.rounds.each_with_index.map { |round, r| [[b, r], task(round, block.kind)] } }.to_h
+        @tasks ||= blocks.each_with_index.flat_map { |block, b|
+          block.rounds.each_with_index.map { |round, r| [[b, r], task(round, block.kind)] }
+        }.to_h
       end
 
       # What a task comes to for a pair (2 seats) or a trio (3), and which of the rounds that change striker it is.
       def work(task, seats: 2, nth: 0)
-        once(task, :work, seats, nth) { Work.new(task, reading: company.reading, school: company.school, seats: seats, nth: nth) }
+        once(task, :work, seats, nth) do
+          Work.new(task, reading: company.reading, school: company.school, seats: seats, nth: nth)
+        end
       end
 
       # What one student gets of the whole class: of a pair, the mean of the two.
@@ -74,13 +82,14 @@ module JauntyBell::Core
       # Mends of one finding, tried without trying those of the others; none where nothing of that kind stands there.
       def mends(rule, at) = Checks.mends(self, rule, at)
 
-      # What a held Person must not do in a round and does instead (Care::Substitute::Said, taken from `shelf`); nil where the
-      # round asks nothing of it.
+      # What a held Person must not do in a round and does instead (Care::Substitute::Said, taken from `shelf`); nil
+      # where the round asks nothing of it.
       def substitute(task, person, shelf)
         blocks = person.holds.flat_map(&:blocks).uniq
         return if blocks.empty? || !(task.strikes? || task.hard?)
         once(task, :held, person.id) do
-          [Care::Substitute.for(blocks: blocks, task: task, reading: company.reading.but(stance: person.stance), shelf: shelf)]
+          [Care::Substitute.for(blocks: blocks, task: task, reading: company.reading.but(stance: person.stance),
+            shelf: shelf)]
         end.first
       end
 

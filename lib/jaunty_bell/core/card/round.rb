@@ -6,15 +6,20 @@ module JauntyBell::Core
     #   work, rest, explain  whole seconds; `active` where the rest is spent moving; `change` the changeover before it
     #   drill, combination   Named, or nil; a combination takes the place of the drill's own
     #   exercise, reps       a Lexicon::Technique of the family exercise, and how many where it is not timed
-    #   swap                 "alone", "even" (one turn each), "every" (turns of `every` seconds), "round" (who strikes changes
+    #   swap                 "alone", "even" (one turn each), "every" (turns of `every` seconds), "round" (who strikes
+    #                        changes
     #                        with the round), "n for n" (turns of `every` sets); `swap_time` seconds each swap takes
     #   repeat               how many times over, the rest between   keep   the fit may not leave it out
     #   phases               Phases in order                         capacity students at it, as a station of a circuit
-    #   kit                  what is worn and at hand beyond the drill's   beginners  the rung of those who stay in place
+    #   kit                  what is worn and at hand beyond the drill's   beginners  the rung of those who stay in
+    #                        place
     #   ahead                the rung of those who hold this one
-    Round = Value.of(:title, work: 180, rest: 60, active: false, explain: 0, change: nil, drill: nil, combination: nil, exercise: nil,
-      reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil, pause: nil, both_sides: nil,
-      on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false, phases: [].freeze, capacity: 1, kit: [].freeze,
+    Round = Value.of(:title, work: 180, rest: 60, active: false, explain: 0, change: nil, drill: nil, combination: nil,
+      exercise: nil,
+      reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil, pause: nil,
+      both_sides: nil,
+      on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false, phases: [].freeze,
+      capacity: 1, kit: [].freeze,
       beginners: nil, ahead: nil) do
       include Bounds
 
@@ -37,27 +42,46 @@ module JauntyBell::Core
         within(at, "work_s", work, 1, LONGEST_ROUND, "Work must be from 1 second to an hour")
         within(at, "rest_s", rest, 0, LONGEST_ROUND, "Rest must be from 0 seconds to an hour")
         within(at, "explain_s", explain, 0, LONGEST_ROUND, "Explaining must take from 0 seconds to an hour")
-        {"change_s" => change, "swap_s" => swap_time}.each { |field, value| within(at, field, value, 0, 600, "A change takes from 0 seconds to 10 minutes") if value }
+        {"change_s" => change, "swap_s" => swap_time}.each do |field, value|
+          within(at, field, value, 0, 600, "A change takes from 0 seconds to 10 minutes") if value
+        end
         within(at, "reps", reps, 1, 1000, "Give from 1 to 1,000 repetitions") if reps
         within(at, "every", every, 1, LONGEST_ROUND, "Turns are counted in whole numbers from 1") if every
       end
 
       def words(at)
         {"swap" => [swap, SWAPS], "rung" => [rung, Bench::Rungs::ALL], "intensity" => [intensity, [nil, *INTENSITIES]],
-         "beginners" => [beginners, [nil, *Bench::Rungs::ALL]], "ahead" => [ahead, [nil, *Bench::Rungs::ALL]]}.each do |field, (value, allowed)|
-          refuse(at, field, "\"#{value}\" is not a choice. Choose from: #{allowed.compact.join(", ")}.") unless allowed.include?(value)
+         "beginners" => [beginners, [nil, *Bench::Rungs::ALL]], "ahead" => [ahead, [nil, *Bench::Rungs::ALL]]}
+          .each do |field, (value, allowed)|
+          unless allowed.include?(value)
+            refuse(at, field, "\"#{value}\" is not a choice. Choose from: #{allowed.compact.join(", ")}.")
+          end
         end
-        refuse(at, "every", "Say how long a turn is: seconds for a swap on the clock, sets for n for n.") if ["every", "n for n"].include?(swap) && every.nil?
+        if ["every", "n for n"].include?(swap) && every.nil?
+          refuse(at, "every", "Say how long a turn is: seconds for a swap on the clock, sets for n for n.")
+        end
       end
 
       # What must fit into the work time: inner intervals, turns and phases.
       def fitting(at)
         refuse(at, "on_s", "An inner interval needs seconds on and seconds off.") if on.nil? != off.nil?
-        refuse(at, "on_s", "The inner interval of #{on} s on and #{off} s off is longer than the #{work} s of work: shorten it or work longer.") if on && on + off > work
-        refuse(at, "every", "A turn of #{every} s is longer than the #{work} s of work: shorten the turn or work longer.") if swap == "every" && every > work
+        if on && on + off > work
+          refuse(at, "on_s",
+            "The inner interval of #{on} s on and #{off} s off is longer than the #{work} s of work: shorten it or " \
+            "work longer.")
+        end
+        if swap == "every" && every > work
+          refuse(at, "every",
+            "A turn of #{every} s is longer than the #{work} s of work: shorten the turn or work longer.")
+        end
         taken = phases.sum { |phase| phase.seconds || 1 }
-        refuse(at, "phases", "The phases take #{taken} s, more than the #{work} s of work: shorten one or work longer.") if taken > work
-        refuse(at, "phases", "Only one phase can take what the others leave.") if phases.count { |phase| phase.seconds.nil? } > 1
+        if taken > work
+          refuse(at, "phases",
+            "The phases take #{taken} s, more than the #{work} s of work: shorten one or work longer.")
+        end
+        if phases.count { |phase| phase.seconds.nil? } > 1
+          refuse(at, "phases", "Only one phase can take what the others leave.")
+        end
       end
     end
   end

@@ -28,7 +28,8 @@ module JauntyBell::Core
           round.repeat.times do |nth|
             work = @plan.work(task, seats: @seats)
             add(block: b, round: r, nth: nth, title: round.title, task: task, work: work.seconds, effort: work.effort,
-              change: nth.zero? ? change : 0, explain: nth.zero? ? round.explain : 0, rest: round.rest, active: round.active, share: averaged(work))
+              change: nth.zero? ? change : 0, explain: nth.zero? ? round.explain : 0, rest: round.rest,
+              active: round.active, share: averaged(work))
           end
         end
       end
@@ -36,7 +37,9 @@ module JauntyBell::Core
       # Who strikes first is not known of "each student": the mean of the seats.
       def averaged(work)
         return @plan.once(work, :mean) { Share.mean(work.shares) } unless work.task.round.swap == "round"
-        @plan.once(work, :mean) { Share.mean((0...work.seats).map { |nth| @plan.work(work.task, seats: @seats, nth: nth).shares.first }) }
+        @plan.once(work, :mean) do
+          Share.mean((0...work.seats).map { |nth| @plan.work(work.task, seats: @seats, nth: nth).shares.first })
+        end
       end
 
       # All stations work to one bell: the longest of them; each group meets each station once a lap.
@@ -46,13 +49,16 @@ module JauntyBell::Core
         works = tasks.map { |task| @plan.work(task, seats: @seats) }
         bell = works.map(&:seconds).max
         rest = block.rounds.map(&:rest).max
-        visits = works.map { |work| averaged(work) + Share.new(standing: bell - work.seconds) } + [Share.new(standing: bell)] * (rotation.places.size - works.size)
+        visits = works.map { |work| averaged(work) + Share.new(standing: bell - work.seconds) } +
+          [Share.new(standing: bell)] * (rotation.places.size - works.size)
         gloves = tasks.map(&:gloves)
         change = changed(gloves.include?(true) || gloves.compact.first, nil)
         effort = works.sum(&:effort).fdiv(works.size)
         rotation.steps.times do |step|
-          add(block: b, title: "#{block.name.capitalize}, #{step + 1} of #{rotation.steps}", step: step, work: bell, effort: effort, rest: rest,
-            change: step.zero? ? change : 0, explain: step.zero? ? block.rounds.sum(&:explain) : 0, active: block.rounds.all?(&:active), share: Share.mean(visits))
+          add(block: b, title: "#{block.name.capitalize}, #{step + 1} of #{rotation.steps}", step: step, work: bell,
+            effort: effort, rest: rest,
+            change: step.zero? ? change : 0, explain: step.zero? ? block.rounds.sum(&:explain) : 0,
+            active: block.rounds.all?(&:active), share: Share.mean(visits))
         end
       end
 
@@ -62,7 +68,8 @@ module JauntyBell::Core
       end
 
       def add(share:, **facts)
-        pauses = Share.new(standing: facts[:change] + facts[:explain]) + Share.pause(facts[:rest], active: facts[:active])
+        pauses = Share.new(standing: facts[:change] + facts[:explain]) +
+          Share.pause(facts[:rest], active: facts[:active])
         @runs << Run.new(**facts, share: share + pauses, from: @clock)
         @clock += @runs.last.length
       end

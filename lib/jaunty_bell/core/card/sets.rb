@@ -14,12 +14,13 @@ module JauntyBell::Core
 
       NAMED = 2 # seconds at least that naming the next of a pool takes
 
-      # Seconds of a counted drill for one striker: everything in the pool `count` times, on both sides where asked, the next
-      # one named before it is counted. A count is the count: nothing is added for time that is left over.
+      # Seconds of a counted drill for one striker: everything in the pool `count` times, on both sides where asked, the
+      # next one named before it is counted. A count is the count: nothing is added for time that is left over.
       def counted = counted_sets.last&.then { |set| set.at + length(set.combination) } || 0
 
-      # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side. `named_at`
-      # is when its combination is named, for the first of each but the pool's first, which is named before the bell.
+      # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side.
+      # `named_at` is when its combination is named, for the first of each but the pool's first, which is named before
+      # the bell.
       Counted = Value.of(:combination, :number, :at, :other, named_at: nil)
 
       # Every set of the counted part of one striker in order: a count on one side, then the same on the other.
@@ -29,7 +30,8 @@ module JauntyBell::Core
 
       # Counts of the counted part for one striker.
       def counts_of_count
-        add(counted_sets.map { |set| [set.combination, set.other] }.tally.map { |(combination, other), sets| counts(combination, other).times(sets) })
+        add(counted_sets.map { |set| [set.combination, set.other] }.tally
+          .map { |(combination, other), sets| counts(combination, other).times(sets) })
       end
 
       def sets_of_count = counted_sets.size
@@ -37,12 +39,15 @@ module JauntyBell::Core
       # [sets, counts] of stretches: [seconds, other stance?] each.
       def of(stretches)
         done = stretches.map { |seconds, other| tally(seconds).transform_values { |sets| [sets, other] } }
-        counts = add(done.flat_map { |one| one.flat_map { |combination, (sets, other)| sided(combination, sets, other) } })
+        counts = add(done.flat_map { |one|
+          one.flat_map { |combination, (sets, other)| sided(combination, sets, other) }
+        })
         [done.sum { |one| one.values.sum(&:first) }, counts]
       end
 
       # Seconds of one set of a combination.
-      def length(combination) = (@lengths ||= {})[combination] ||= Bench::Pace.set_time(beats: beats(combination), tempo: @task.tempo)
+      def length(combination) =
+        (@lengths ||= {})[combination] ||= Bench::Pace.set_time(beats: beats(combination), tempo: @task.tempo)
 
       private
 
@@ -55,7 +60,8 @@ module JauntyBell::Core
           clock += naming(combination) if named_at
           sides.product((1..@task.count).to_a).map do |other, number|
             first = number == 1 && !other
-            Counted.new(combination: combination, number: number, at: clock, other: other, named_at: (named_at if first)).tap { clock += length(combination) + @task.pause }
+            Counted.new(combination: combination, number: number, at: clock, other: other,
+              named_at: (named_at if first)).tap { clock += length(combination) + @task.pause }
           end
         end
       end
@@ -75,7 +81,10 @@ module JauntyBell::Core
         lap_time = times.sum { |combination| length(combination) + @task.pause }
         return {} if seconds <= 0 || lap_time.zero?
         laps = ((seconds + @task.pause) / lap_time).floor
-        times.tally.transform_values { |n| n * laps }.merge(rest_of(seconds - laps * lap_time, times)) { |_, whole, more| whole + more }
+        times.tally.transform_values { |n| n * laps }
+          .merge(rest_of(seconds - laps * lap_time, times)) do |_, whole, more|
+          whole + more
+        end
       end
 
       # What is begun of another lap; with both sides only whole pairs of it.

@@ -9,7 +9,8 @@ module JauntyBell::Core
       end
 
       def times(factor)
-        Share.new(**members.reject { |member| member == :counts }.to_h { |member| [member, self[member] * factor] }, counts: counts&.times(factor))
+        Share.new(**members.reject { |member| member == :counts }.to_h { |member| [member, self[member] * factor] },
+          counts: counts&.times(factor))
       end
 
       def seconds = striking + holding + moving + resting + standing

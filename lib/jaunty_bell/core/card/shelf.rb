@@ -5,12 +5,16 @@ module JauntyBell::Core
       # Rows of drills; rows of combinations by id, of those that rounds name; meanings and names by id, of the
       # drills' pools too.
       def self.of(drill_rows, combination_rows, meanings, pool_names: {})
-        combinations = combination_rows.to_h { |id, row| [id, Named.new(id: id, name: row[:name], what: meanings.fetch(id), archived: !row[:archived_at].nil?)] }
-        new(drill_rows.to_h { |row| [row[:id], drill(row, meanings)] }, combinations, rows: drill_rows, pool_names: pool_names, pool: meanings)
+        combinations = combination_rows.to_h do |id, row|
+          [id, Named.new(id: id, name: row[:name], what: meanings.fetch(id), archived: !row[:archived_at].nil?)]
+        end
+        new(drill_rows.to_h { |row| [row[:id], drill(row, meanings)] }, combinations, rows: drill_rows,
+          pool_names: pool_names, pool: meanings)
       end
 
       def self.drill(row, meanings)
-        Named.new(id: row[:id], name: row[:name], what: Bench::Drill.from_data(row, meanings), archived: !row[:archived_at].nil?,
+        Named.new(id: row[:id], name: row[:name], what: Bench::Drill.from_data(row, meanings),
+          archived: !row[:archived_at].nil?,
           members: row[:pool].map { |each| each[:combination_id] })
       end
       private_class_method :drill

@@ -72,7 +72,10 @@ module JauntyBell::Core
       def shared? = held? || round.swap != "alone"
 
       # Whether another implement takes every strike of it.
-      def done_on?(other) = sequence.all? { |combination| combination.actions.all? { |action| !action.contact? || other.takes?(action.technique) } }
+      def done_on?(other) =
+        sequence.all? do |combination|
+          combination.actions.all? { |action| !action.contact? || other.takes?(action.technique) }
+        end
 
       # Kit worn and at hand.
       def kit = ((drill&.kit || usual_kit) + round.kit).uniq
@@ -82,7 +85,8 @@ module JauntyBell::Core
 
       # How the flow walk judges its combinations.
       def setting
-        Bench::Flow::Setting.new(school: @school, implement: implement, manner: manner, kit: kit, intensity: round.intensity&.to_sym, seam: pause.zero?)
+        Bench::Flow::Setting.new(school: @school, implement: implement, manner: manner, kit: kit,
+          intensity: round.intensity&.to_sym, seam: pause.zero?)
       end
 
       # Seconds of a swap inside the round: what changes hands takes the club's changeover; empty hands take none.
@@ -106,7 +110,9 @@ module JauntyBell::Core
 
       def usual_kit
         worn = implement&.gear.to_a + round.exercise&.gear.to_a
-        worn += sequence.flat_map(&:actions).select(&:contact?).flat_map { |action| action.technique.gear } if implement&.hit?
+        if implement&.hit?
+          worn += sequence.flat_map(&:actions).select(&:contact?).flat_map { |action| action.technique.gear }
+        end
         worn.uniq
       end
     end

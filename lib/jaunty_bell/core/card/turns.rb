@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Card
-    # Who strikes when in the work of one round. Seats are the places in a pair or a trio; at each turn the seat whose turn
-    # it is strikes, the next holds, and the third of a trio stands. A swap takes work time.
+    # Who strikes when in the work of one round. Seats are the places in a pair or a trio; at each turn the seat whose
+    # turn it is strikes, the next holds, and the third of a trio stands. A swap takes work time.
     #
     #   turns = Turns.new(work: 120, swap: "every", every: 30)
     #   turns.striking   # => [60, 60] seconds, by seat
@@ -67,7 +67,8 @@ module JauntyBell::Core
       # The turn nearest to the one wanted at which the work is shared out exactly.
       def same_work
         counts = (1..(work / seats).to_i).map { |laps| laps * seats }
-        turns = counts.map { |count| [count, (work - (count - 1) * @change) / count] }.select { |_, turn| turn >= 1 && (turn % 1).zero? }
+        turns = counts.map { |count| [count, (work - (count - 1) * @change) / count] }
+          .select { |_, turn| turn >= 1 && (turn % 1).zero? }
         nearest = turns.min_by { |_, turn| (turn - @every).abs }
         {work: work.to_i, every: nearest[1].to_i} if nearest
       end

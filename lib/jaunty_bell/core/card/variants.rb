@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Card
-    # Other versions of a card, asked for in one place: without a partner, a bag, gloves or floor space, with beginners in place
-    # beside others moving, for juniors, on an easier day, for less time; any of them together. Each gives new blocks; the card
-    # itself stays as it is.
+    # Other versions of a card, asked for in one place: without a partner, a bag, gloves or floor space, with beginners
+    # in place beside others moving, for juniors, on an easier day, for less time; any of them together. Each gives new
+    # blocks; the card itself stays as it is.
     #
     #   Variants.of(plan, ["no partner", "no bag"], minutes: 45, load: 200) # => blocks
     module Variants
@@ -14,12 +14,19 @@ module JauntyBell::Core
       EASIEST = 3 # effort below which nothing is made easier
 
       class << self
-        # `minutes` for a shorter one, `load` the most it may come to. Raises InvalidInput where there is no such version, or where
-        # it cannot be: efforts come down before rounds go, and of the rounds technique stays before finishers.
+        # `minutes` for a shorter one, `load` the most it may come to. Raises InvalidInput where there is no such
+        # version, or where it cannot be: efforts come down before rounds go, and of the rounds technique stays before
+        # finishers.
         def of(plan, kinds, minutes: nil, load: nil)
           strange = kinds - KINDS
-          raise InvalidInput.new("There is no version \"#{strange.first}\" of a card. Choose from: #{KINDS.join(", ")}.", path: "kinds") if strange.any?
-          raise InvalidInput.new("Say what the version is for: #{KINDS.join(", ")}, less time or an easier day.", path: "kinds") if kinds.empty? && minutes.nil? && load.nil?
+          if strange.any?
+            raise InvalidInput.new("There is no version \"#{strange.first}\" of a card. Choose from: " \
+              "#{KINDS.join(", ")}.", path: "kinds")
+          end
+          if kinds.empty? && minutes.nil? && load.nil?
+            raise InvalidInput.new("Say what the version is for: #{KINDS.join(", ")}, less time or an easier day.",
+              path: "kinds")
+          end
           plan = (KINDS & kinds).reduce(plan) { |made, kind| made.with(blocks: changed(made, kind, kinds)) }
           plan = fitted(plan, minutes, nil) if minutes
           load ? eased(plan, load).blocks : plan.blocks
@@ -57,7 +64,8 @@ module JauntyBell::Core
 
         # [at, round] of the hardest that can be made easier, the one that is worked longest of those alike.
         def hardest(plan)
-          open = plan.tasks.map { |at, task| [at, task.round, plan.work(task).seconds * task.round.repeat] }.select { |_, round, _| effort_of(round) > EASIEST }
+          open = plan.tasks.map { |at, task| [at, task.round, plan.work(task).seconds * task.round.repeat] }
+            .select { |_, round, _| effort_of(round) > EASIEST }
           open.max_by { |_, round, seconds| [effort_of(round), seconds] }
         end
 
@@ -66,7 +74,8 @@ module JauntyBell::Core
         def easier(round, school)
           top = effort_of(round)
           lower = ->(effort) { (effort && effort >= top) ? [effort - 1, EASIEST].max : effort }
-          changes = {effort: lower.call(round.effort), phases: round.phases.map { |phase| phase.but(effort: lower.call(phase.effort)) }}
+          changes = {effort: lower.call(round.effort),
+                     phases: round.phases.map { |phase| phase.but(effort: lower.call(phase.effort)) }}
           changes[:intensity] = "medium" if round.intensity == "hard" && changes[:effort] < school.hard_effort
           changes
         end
@@ -77,7 +86,8 @@ module JauntyBell::Core
           work = plan.work(task)
           time = (work.seats == 1) ? round.work : round_up(work.turns.striking.sum / work.seats)
           answers = task.sequence.any? { |combination| combination.actions.any?(&:partner?) }
-          round.but(swap: "alone", every: nil, swap_time: nil, work: [time, shortest(round)].max, implement: solo(task, plan.company, bags: !kinds.include?("no bag")),
+          round.but(swap: "alone", every: nil, swap_time: nil, work: [time, shortest(round)].max,
+            implement: solo(task, plan.company, bags: !kinds.include?("no bag")),
             title: answers ? called(round.title) : round.title)
         end
 
@@ -86,7 +96,9 @@ module JauntyBell::Core
         # A bag the club owns that takes the combination, else the air.
         def solo(task, company, bags:)
           return "air" if task.implement&.live || !bags
-          bag = BAGS.first(2).find { |id| company.owned(Lexicon::Implements[id])&.positive? && task.done_on?(Lexicon::Implements[id]) }
+          bag = BAGS.first(2).find do |id|
+            company.owned(Lexicon::Implements[id])&.positive? && task.done_on?(Lexicon::Implements[id])
+          end
           bag || "air"
         end
 
@@ -94,7 +106,8 @@ module JauntyBell::Core
         def without_bag(round, task, plan, kinds)
           return unless BAGS.include?(task.implement&.id)
           return round.but(implement: "air", swap: "alone", every: nil, swap_time: nil) if kinds.include?("no partner")
-          pads = %w[long-pads kick-shield focus-mitts].map { |id| Lexicon::Implements[id] }.find { |held| task.done_on?(held) && enough?(held, plan.company) }
+          pads = %w[long-pads kick-shield focus-mitts].map { |id| Lexicon::Implements[id] }
+            .find { |held| task.done_on?(held) && enough?(held, plan.company) }
           return round.but(implement: "air") unless pads
           round.but(implement: pads.id, swap: (round.swap == "alone") ? "even" : round.swap)
         end
@@ -109,14 +122,17 @@ module JauntyBell::Core
           return unless task.gloves
           return round.but(implement: "air") if round.swap == "alone"
           work = plan.work(task)
-          round.but(implement: "air", swap: "alone", every: nil, swap_time: nil, work: [round_up(work.turns.striking.sum / work.seats), shortest(round)].max)
+          round.but(implement: "air", swap: "alone", every: nil, swap_time: nil,
+            work: [round_up(work.turns.striking.sum / work.seats), shortest(round)].max)
         end
 
         # In place: what is done on the move is done on the clock, and patterns of steps on the spot.
         def on_the_spot(round, task)
           changes = {}
           changes[:rung] = "clock" if round.rung == "move"
-          changes[:title] = "#{round.title}, on the spot" if round.exercise && ROOMY.include?(round.exercise.id) && !round.title.end_with?("on the spot")
+          if round.exercise && ROOMY.include?(round.exercise.id) && !round.title.end_with?("on the spot")
+            changes[:title] = "#{round.title}, on the spot"
+          end
           changes[:ahead] = nil if round.ahead == "move"
           round.but(**changes) if changes.any?
         end
@@ -132,7 +148,8 @@ module JauntyBell::Core
         def for_juniors(round, task, school)
           return unless task.strikes? || round.effort >= school.hard_effort
           work = task.strikes? ? round.work.clamp(0, [school.junior_round, shortest(round)].max) : round.work
-          changes = {work: work, rest: [round.rest, round_up(work / 2)].max, effort: [round.effort, school.hard_effort - 1].min}
+          changes = {work: work, rest: [round.rest, round_up(work / 2)].max,
+                     effort: [round.effort, school.hard_effort - 1].min}
           changes[:intensity] = "light" if %w[medium hard].include?(round.intensity)
           changes.update(contact: false, intensity: "touch") if task.implement&.live
           changes[:every] = [round.every, work].min if round.swap == "every"

@@ -15,8 +15,8 @@ module JauntyBell::Core
 
       def alone? = @task.round.swap == "alone"
 
-      # Whole seconds of work: as written; as long as the repetitions or the count take, whatever is written; a count before
-      # the clock on top.
+      # Whole seconds of work: as written; as long as the repetitions or the count take, whatever is written; a count
+      # before the clock on top.
       def seconds
         @seconds ||= begin
           round = @task.round
@@ -61,7 +61,8 @@ module JauntyBell::Core
       def bursts(turn)
         on, off = @task.interval
         return [[turn.from, turn.to]] unless on
-        (0..((turn.seconds - 1r / 1000) / (on + off)).floor).map { |n| turn.from + n * (on + off) }.map { |start| [start, [start + on, turn.to].min] }
+        (0..((turn.seconds - 1r / 1000) / (on + off)).floor).map { |n| turn.from + n * (on + off) }
+          .map { |start| [start, [start + on, turn.to].min] }
       end
 
       # [phase or nil, from, to] over the part on the clock.
@@ -82,7 +83,11 @@ module JauntyBell::Core
       def phase_seconds
         phases = phase_spans
         return [] if phases.size < 2
-        phases.map { |phase, from, to| [phase, (0...seats).map { |seat| turns.all.sum { |turn| (turn.seat == seat) ? overlap(turn.from, turn.to, from, to) : 0 } }] }
+        phases.map do |phase, from, to|
+          [phase, (0...seats).map { |seat|
+            turns.all.sum { |turn| (turn.seat == seat) ? overlap(turn.from, turn.to, from, to) : 0 }
+          }]
+        end
       end
 
       # Planned effort, time-weighted over the phases.
@@ -111,7 +116,8 @@ module JauntyBell::Core
         sets, counts = @sets.of(stretches)
         on = stretches.sum(&:first)
         off = turns.striking[seat] - on
-        clock = Share.new(striking: on, holding: turns.holding[seat], standing: turns.standing[seat], sets: sets, counts: counts, impacts: impacts(seat))
+        clock = Share.new(striking: on, holding: turns.holding[seat], standing: turns.standing[seat], sets: sets,
+          counts: counts, impacts: impacts(seat))
         counted + clock + Share.pause(off, active: @task.active_off?)
       end
 
@@ -124,7 +130,8 @@ module JauntyBell::Core
           [(seat == @nth % seats) ? 1 : 0, (seats > 1 && seat == (@nth + 1) % seats) ? 1 : 0]
         end
         impacts = @task.held_kit ? @sets.counts_of_count.strikes * holds : 0
-        Share.new(striking: @sets.counted * strikes, holding: @sets.counted * holds, standing: counting - @sets.counted * (strikes + holds),
+        Share.new(striking: @sets.counted * strikes, holding: @sets.counted * holds,
+          standing: counting - @sets.counted * (strikes + holds),
           sets: @sets.sets_of_count * strikes, counts: @sets.counts_of_count.times(strikes), impacts: impacts)
       end
 

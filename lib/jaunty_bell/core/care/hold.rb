@@ -9,7 +9,9 @@ module JauntyBell::Core
 
       # Raises InvalidInput.
       def checked
-        refuse("matter", "\"#{matter}\" is not a matter. Choose from: #{MATTERS.join(", ")}.") unless MATTERS.include?(matter)
+        unless MATTERS.include?(matter)
+          refuse("matter", "\"#{matter}\" is not a matter. Choose from: #{MATTERS.join(", ")}.")
+        end
         refuse("blocks", "Say what the hold blocks: #{BLOCKS.join(", ")}.") if blocks.empty? || (blocks - BLOCKS).any?
         refuse("until", "A hold ends on the day it begins or later.") if to && to < from
         self

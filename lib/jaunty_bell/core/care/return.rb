@@ -1,19 +1,24 @@
 module JauntyBell::Core
   module Care
-    # The staged return after a knock to the head: what has been followed so far, what comes next, and what still stands in the way of contact and hard rounds.
+    # The staged return after a knock to the head: what has been followed so far, what comes next, and what still stands
+    # in the way of contact and hard rounds.
     #
     #   back = Return.new(knocked_on: day, stand_down: 21, taken: [Taken.new(step: 1, on: day + 2)], clearance: nil)
-    #   back.missing(today)     # => ["Step 2 of 4 …", "a licensed clinician's clearance"]; [] when contact may be tried again
+    #   back.missing(today)     # => ["Step 2 of 4 …", "a licensed clinician's clearance"]; [] when contact may be tried
+    #                           again
     #   back.refusal(2, today)  # => why step 2 cannot be written down today, or nil
     #
-    # Steps as in the consensus statement on concussion in sport (Patricios et al. 2023, Br J Sports Med 57:695–711; from memory), the last
-    # two of which, full contact in practice and competition, come only after this. The current consensus, the clinician and the local governing body decide.
+    # Steps as in the consensus statement on concussion in sport (Patricios et al. 2023, Br J Sports Med 57:695–711;
+    # from memory), the last two of which, full contact in practice and competition, come only after this. The current
+    # consensus, the clinician and the local governing body decide.
     class Return
       Step = Value.of(:number, :name, :allows)
       STEPS = [
         Step.new(number: 1, name: "Daily life", allows: "short walks, nothing that brings symptoms on"),
-        Step.new(number: 2, name: "Light, then moderate exercise", allows: "walking, a stationary bicycle, no strength work with jolts"),
-        Step.new(number: 3, name: "Alone and on the feet", allows: "footwork and shadow boxing at an easy effort, no target, nobody opposite"),
+        Step.new(number: 2, name: "Light, then moderate exercise",
+          allows: "walking, a stationary bicycle, no strength work with jolts"),
+        Step.new(number: 3, name: "Alone and on the feet",
+          allows: "footwork and shadow boxing at an easy effort, no target, nobody opposite"),
         Step.new(number: 4, name: "Drills without contact", allows: "bag and pads at an easy effort; holds for nobody")
       ].freeze
       DAYS_A_STEP = 1 # at least, before the next
@@ -24,8 +29,12 @@ module JauntyBell::Core
       Clearance = Value.of(:by, :on) do
         # Raises InvalidInput.
         def checked(knocked_on, today)
-          raise InvalidInput.new("Say who gave the clearance: the clinician's name and what they are.", path: "by") if by.strip.size < 3
-          raise InvalidInput.new("A clearance is given after the knock and not in days to come.", path: "on") unless on.between?(knocked_on, today)
+          if by.strip.size < 3
+            raise InvalidInput.new("Say who gave the clearance: the clinician's name and what they are.", path: "by")
+          end
+          unless on.between?(knocked_on, today)
+            raise InvalidInput.new("A clearance is given after the knock and not in days to come.", path: "on")
+          end
           self
         end
       end

@@ -19,19 +19,23 @@ module JauntyBell::Core
         end
 
         # Limbs ("right hand") an action strikes with, in a stance.
-        def limb(action, reading) = action.contact? ? "#{reading.hand_of(action.side, :self)} #{action.technique.limb}" : nil
+        def limb(action, reading) =
+          action.contact? ? "#{reading.hand_of(action.side, :self)} #{action.technique.limb}" : nil
 
         private
 
         def blocked_limbs(blocks, task, reading)
           used = task.sequence.flat_map(&:actions).filter_map { |action| limb(action, reading) }.uniq
-          used += used.map { |name| name.start_with?("left") ? name.sub("left", "right") : name.sub("right", "left") } if task.both_sides?
+          if task.both_sides?
+            used += used.map { |name| name.start_with?("left") ? name.sub("left", "right") : name.sub("right", "left") }
+          end
           LIMBS & blocks & used
         end
 
         def other(blocks, task)
           pairs = task.held? && task.round.swap != "alone"
-          [("hold" if blocks.include?("holding") && pairs), ("have contact with a partner" if blocks.include?("contact") && (task.implement&.live || pairs)),
+          [("hold" if blocks.include?("holding") && pairs),
+            ("have contact with a partner" if blocks.include?("contact") && (task.implement&.live || pairs)),
             ("work hard" if blocks.include?("hard effort") && task.hard?)].compact
         end
 
@@ -39,7 +43,9 @@ module JauntyBell::Core
         def instead(blocks, limbs, task, reading, shelf)
           said = [(instead_of_limbs(limbs, task, reading, shelf) if limbs.any?)]
           said << "the same alone, in the air" if blocks.include?("contact") && (task.implement&.live || task.held?)
-          said << "strikes only: the third of a trio, or on a bag" if blocks.include?("holding") && task.held? && !blocks.include?("contact")
+          if blocks.include?("holding") && task.held? && !blocks.include?("contact")
+            said << "strikes only: the third of a trio, or on a bag"
+          end
           said << "at an easy effort, #{MOST_EFFORT} or less" if blocks.include?("hard effort") && task.hard?
           said.compact.join("; ")
         end
@@ -56,13 +62,20 @@ module JauntyBell::Core
 
         # The longest run of actions that spares the limbs and has a strike in it.
         def longest_part(combination, limbs, reading)
-          runs = combination.actions.chunk_while { |one, two| [one, two].none? { |action| limbs.include?(limb(action, reading)) } }
-          run = runs.select { |actions| actions.none? { |action| limbs.include?(limb(action, reading)) } && actions.any?(&:contact?) }.max_by(&:size)
+          runs = combination.actions.chunk_while do |one, two|
+            [one, two].none? { |action| limbs.include?(limb(action, reading)) }
+          end
+          run = runs.select { |actions|
+            actions.none? { |action| limbs.include?(limb(action, reading)) } && actions.any?(&:contact?)
+          }.max_by(&:size)
           Bench::Combination.new(run) if run
         end
 
         def likest(combination, limbs, reading, shelf)
-          fit = shelf.values.select { |named| named.what.actions.any?(&:contact?) && named.what.actions.none? { |action| limbs.include?(limb(action, reading)) } }
+          fit = shelf.values.select do |named|
+            named.what.actions.any?(&:contact?) && named.what.actions
+              .none? { |action| limbs.include?(limb(action, reading)) }
+          end
           id, = Bench::Likeness.new(fit.to_h { |named| [named.id, named.what] }).like(combination, most: 1).first
           shelf[id]
         end

@@ -1,7 +1,8 @@
 module JauntyBell::Core
   module Floor
-    # Strikes laid against sets of a rhythm, each at its place in a set, so that hands, times and what is missing are likeliest
-    # together: the best path through the places (Viterbi 1967; the costs are negative logarithms, the product's own).
+    # Strikes laid against sets of a rhythm, each at its place in a set, so that hands, times and what is missing are
+    # likeliest together: the best path through the places (Viterbi 1967; the costs are negative logarithms, the
+    # product's own).
     #
     #   Alignment.new(rhythm, strikes).sets # => [[Strike or nil for each planned hand], …]
     class Alignment
@@ -35,8 +36,8 @@ module JauntyBell::Core
       # Peaks that are no strike of a set.
       def extra = @strikes.size - path.size
 
-      # [[seconds, the same by the rhythm at its first, when], …] of neighbours within a set, and of a set's last and the next
-      # one's first.
+      # [[seconds, the same by the rhythm at its first, when], …] of neighbours within a set, and of a set's last and
+      # the next one's first.
       def within = steps.select { |step| step[:sets].zero? }
 
       def between = steps.select { |step| step[:sets] == 1 && step[:places] == [@rhythm.places - 1, 0] }
@@ -49,13 +50,16 @@ module JauntyBell::Core
       def steps_between(from, to)
         (0..SILENT + 1).filter_map do |later|
           missed = later * @rhythm.places + to - from - 1
-          [missed * MISSED, @rhythm.times[to] - @rhythm.times[from] + later * @rhythm.cycle, later] unless missed.negative?
+          unless missed.negative?
+            [missed * MISSED, @rhythm.times[to] - @rhythm.times[from] + later * @rhythm.cycle, later]
+          end
         end
       end
 
       def steps
         @steps ||= path.each_cons(2).map do |(one, from, _), (two, to, later)|
-          {sets: later, places: [from, to], at: one.at / 1000.0, seconds: (two.at - one.at) / 1000.0, planned: @rhythm.between(from, to, later, 0) / @rhythm.pace(0)}
+          {sets: later, places: [from, to], at: one.at / 1000.0, seconds: (two.at - one.at) / 1000.0,
+           planned: @rhythm.between(from, to, later, 0) / @rhythm.pace(0)}
         end
       end
 
@@ -67,7 +71,9 @@ module JauntyBell::Core
       # [[strike, place], cost of the whole] of where a way may end, the cheapest first.
       def endings
         table.each_index.to_a.last(SKIPPED + 1).product(@places)
-          .map { |i, place| [[i, place], table[i][place].first + (table.size - 1 - i) * EXTRA + (@rhythm.places - 1 - place) * MISSED] }.sort_by(&:last)
+          .map { |i, place|
+            [[i, place], table[i][place].first + (table.size - 1 - i) * EXTRA + (@rhythm.places - 1 - place) * MISSED]
+          }.sort_by(&:last)
       end
 
       def traced

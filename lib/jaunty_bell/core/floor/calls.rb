@@ -2,8 +2,8 @@ module JauntyBell::Core
   module Floor
     # Combinations called unannounced: a draw from a pool, the same for the same seed.
     #
-    # What is due or holds a weak link is drawn more often (weights); none comes more than twice running while there is another; each
-    # leaves the time to hear it, do it and come home, and never less than the rung allows.
+    # What is due or holds a weak link is drawn more often (weights); none comes more than twice running while there is
+    # another; each leaves the time to hear it, do it and come home, and never less than the rung allows.
     class Calls
       ALIKE = 2 # running, at most
       DUE = 2 # added to a weight of 1 for each: all of the class have it due …

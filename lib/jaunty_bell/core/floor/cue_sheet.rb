@@ -1,10 +1,11 @@
 module JauntyBell::Core
   module Floor
-    # Every bell, warning, call, count, change and announcement of a class, in segments, each with its offset in milliseconds.
+    # Every bell, warning, call, count, change and announcement of a class, in segments, each with its offset in
+    # milliseconds.
     #
-    # Each run of a card gives up to three segments: explain (with the changeover before it), work, rest. A device plays the
-    # segments one after another; to skip, repeat or lengthen is to move among them (Ring), and cues stay right because
-    # their offsets are the segment's own.
+    # Each run of a card gives up to three segments: explain (with the changeover before it), work, rest. A device plays
+    # the segments one after another; to skip, repeat or lengthen is to move among them (Ring), and cues stay right
+    # because their offsets are the segment's own.
     #
     #   CueSheet.new(plan, seed: 7).segments.first.cues
     class CueSheet
@@ -14,15 +15,17 @@ module JauntyBell::Core
 
       attr_reader :segments
 
-      # From a Card::Plan. `seed` decides what is called, `weights` {combination id => weight} how often, `voice` which words
-      # there are.
+      # From a Card::Plan. `seed` decides what is called, `weights` {combination id => weight} how often, `voice` which
+      # words there are.
       def initialize(plan, seed: 0, weights: {}, voice: Voice.default)
         @plan = plan
         @seed = seed
         @weights = weights
         @voice = voice
         @runs = plan.runs
-        @segments = @runs.each_with_index.flat_map { |run, i| [talk(run, i), work(run, i), rest(run, i)].compact }.freeze
+        @segments = @runs.each_with_index.flat_map { |run, i|
+          [talk(run, i), work(run, i), rest(run, i)].compact
+        }.freeze
       end
 
       def duration = segments.sum(&:duration)
@@ -40,14 +43,16 @@ module JauntyBell::Core
 
       def work(run, i)
         duration = run.work * 1000
-        cues = [Cue.new(kind: :bell_start, at: 0), *inside(run, i), Cue.new(kind: :bell_end, at: duration, anchor: "end")]
+        cues = [Cue.new(kind: :bell_start, at: 0), *inside(run, i),
+          Cue.new(kind: :bell_end, at: duration, anchor: "end")]
         cues << Cue.new(kind: :warning, at: duration - WARNING, anchor: "end") if duration >= 2 * WARNING
         segment(:work, i, run.work, cues, bell: true)
       end
 
       def inside(run, i)
         return [] unless run.task
-        WorkCues.new(@plan.work(run.task, nth: run.nth), voice: @voice, weights: @weights, random: Random.new(@seed * 1_000 + i)).all
+        WorkCues.new(@plan.work(run.task, nth: run.nth), voice: @voice, weights: @weights,
+          random: Random.new(@seed * 1_000 + i)).all
       end
 
       # The card's last rest is not counted, so it is not played.
@@ -56,7 +61,9 @@ module JauntyBell::Core
         return unless run.rest.positive? && following
         cues = [voice("Next: #{following.title}", coming(run, following, i))]
         talked = (following.change + following.explain).positive?
-        cues << Cue.new(kind: :get_ready, at: run.rest * 1000 - GET_READY, anchor: "end") if !talked && run.rest * 1000 >= 2 * GET_READY
+        if !talked && run.rest * 1000 >= 2 * GET_READY
+          cues << Cue.new(kind: :get_ready, at: run.rest * 1000 - GET_READY, anchor: "end")
+        end
         segment(:rest, i, run.rest, cues, bell: true)
       end
 
@@ -77,7 +84,8 @@ module JauntyBell::Core
       def voice(text, say, at: 0) = @voice.cue(:announce, at, text, say)
 
       def segment(kind, round, seconds, cues, bell: false)
-        Segment.new(kind: kind, round: round, duration: seconds * 1000, cues: Voices.settle(cues, seconds * 1000, bell: bell))
+        Segment.new(kind: kind, round: round, duration: seconds * 1000,
+          cues: Voices.settle(cues, seconds * 1000, bell: bell))
       end
     end
   end

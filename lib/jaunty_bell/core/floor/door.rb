@@ -7,7 +7,8 @@ module JauntyBell::Core
 
       # `holds` on the day; `came` days they came before; `minutes` trained at the club today already; `due` names of
       # this class's combinations that are due; `away` days after which somebody is eased back in.
-      def initialize(day:, holds: [], came: [], minutes: 0, junior: false, guardian: "", due: [], away: Lexicon::School.default.pointed_out["away"])
+      def initialize(day:, holds: [], came: [], minutes: 0, junior: false, guardian: "", due: [],
+        away: Lexicon::School.default.pointed_out["away"])
         @day = day
         @holds = holds
         @came = came
@@ -35,12 +36,15 @@ module JauntyBell::Core
         return if @came.empty?
         away = Book::Away.of([*@came, @day], on: @day, line: @away) or return
         weeks = away.days(@day) / 7
-        Note.new(kind: :back, text: "Back after #{weeks} week#{"s" if weeks > 1}: ease in#{" until #{away.over_on.strftime("%-d %b")}" if away.back < @day}")
+        Note.new(kind: :back,
+          text: "Back after #{weeks} week#{"s" if weeks > 1}: ease " \
+          "in#{" until #{away.over_on.strftime("%-d %b")}" if away.back < @day}")
       end
 
       def young
         return [] unless @junior
-        [Note.new(kind: :junior, text: "Junior: no head contact, no contact with adults"), (Note.new(kind: :guardian, text: "No guardian on file") if @guardian.to_s.strip.empty?)].compact
+        [Note.new(kind: :junior, text: "Junior: no head contact, no contact with adults"),
+          (Note.new(kind: :guardian, text: "No guardian on file") if @guardian.to_s.strip.empty?)].compact
       end
 
       def due = (Note.new(kind: :due, text: "Due: #{@due.join(", ")}") if @due.any?)

@@ -15,7 +15,8 @@ module JauntyBell::Core
       SLACK = 2 # seconds by which two rounds may overlap and be two: clocks of devices differ
 
       class << self
-        # Whether a device that led still does: one that rang the bell may have lost the network, one at the door has gone.
+        # Whether a device that led still does: one that rang the bell may have lost the network, one at the door has
+        # gone.
         def leads?(moment, silent) = moment != "door" || silent < SILENT
 
         # [Run], [Lead] → ids. A run counts where its device led when it ended, or where whoever led never rang; of
@@ -24,9 +25,12 @@ module JauntyBell::Core
         def counted(runs, leads)
           rang = runs.map(&:device).uniq
           leads = leads.select { |lead| rang.include?(lead.device) }.sort_by(&:at)
-          led, others = runs.partition { |run| run.device.nil? || leader(leads, run.ended).then { |device| device.nil? || device == run.device } }
+          led, others = runs.partition { |run|
+            run.device.nil? || leader(leads, run.ended).then { |device| device.nil? || device == run.device }
+          }
           ranked = led.sort_by { |run| [(leads.any? { |lead| lead.device == run.device }) ? 0 : 1, run.ended, run.id] }
-          ranked.each_with_object([]) { |run, kept| kept << run unless kept.any? { |other| same_time?(other, run) } }.map(&:id) - others.map(&:id)
+          ranked.each_with_object([]) { |run, kept| kept << run unless kept.any? { |other| same_time?(other, run) } }
+            .map(&:id) - others.map(&:id)
         end
 
         private

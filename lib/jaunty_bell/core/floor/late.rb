@@ -1,15 +1,15 @@
 module JauntyBell::Core
   module Floor
-    # The rest of a class that runs late made to fit: which of the rounds still to come stay, how long they are worked and
-    # rested, so that work weighted by importance is greatest in the time there is; of those alike technique stays before
-    # finishers, rests keep what the effort needs, and what time is left gives rest back. Exact on a grid of STEP seconds. The
-    # device has the same (web/src/floor/late.ts), for a hall without a network.
+    # The rest of a class that runs late made to fit: which of the rounds still to come stay, how long they are worked
+    # and rested, so that work weighted by importance is greatest in the time there is; of those alike technique stays
+    # before finishers, rests keep what the effort needs, and what time is left gives rest back. Exact on a grid of STEP
+    # seconds. The device has the same (web/src/floor/late.ts), for a hall without a network.
     #
     #   Late.new(rounds, 900).choices # => [Choice(work: 120, rest: 30), nil, …]; nil where nothing fits
     class Late
       STEP = 5 # seconds
-      # A round still to come: whole seconds of `talk` before its bell, of `work` and `rest` as they stand, and the least of them;
-      # `must` stay; `weight` of a second of its work (Card::Fit::Item#weight).
+      # A round still to come: whole seconds of `talk` before its bell, of `work` and `rest` as they stand, and the
+      # least of them; `must` stay; `weight` of a second of its work (Card::Fit::Item#weight).
       Coming = Value.of(:talk, :work, :rest, :least, :least_rest, :must, :weight)
       Choice = Value.of(:work, :rest)
 
@@ -23,13 +23,17 @@ module JauntyBell::Core
       def choices
         return @choices if defined?(@choices)
         steps = (traced if possible?)
-        @choices = steps && rested(evened(steps).each_with_index.map { |step, i| step && Choice.new(work: work(i, step), rest: @rounds[i].least_rest) })
+        @choices = steps &&
+          rested(evened(steps).each_with_index.map { |step, i|
+            step && Choice.new(work: work(i, step), rest: @rounds[i].least_rest)
+          })
       end
 
       # Seconds that what must stay takes at its shortest.
       def least
         kept = @rounds.select(&:must)
-        kept.sum { |round| cells(round.talk + round.least) } * STEP + kept[0...-1].to_a.sum { |round| cells(round.least_rest) } * STEP
+        kept.sum { |round| cells(round.talk + round.least) } * STEP +
+          kept[0...-1].to_a.sum { |round| cells(round.least_rest) } * STEP
       end
 
       private
@@ -48,7 +52,8 @@ module JauntyBell::Core
 
       # The most that can come by round and cells left, with at least one of the rounds from there on kept.
       def table
-        @table ||= @rounds.each_index.reverse_each.with_object(Array.new(@rounds.size) << Array.new(@cells + 1, NEVER)) do |i, rows|
+        @table ||= @rounds.each_index.reverse_each
+          .with_object(Array.new(@rounds.size) << Array.new(@cells + 1, NEVER)) do |i, rows|
           rows[i] = (0..@cells).map { |left| ways(i, left, rows[i + 1]).map(&:first).max || NEVER }
         end
       end
@@ -84,7 +89,9 @@ module JauntyBell::Core
 
       # Rounds that weigh alike and are as long share what they have evenly, the earlier ones the odd step.
       def evened(steps)
-        alike = steps.each_index.select { |i| steps[i] }.group_by { |i| @rounds[i].to_h.values_at(:talk, :work, :least, :weight) }
+        alike = steps.each_index.select { |i| steps[i] }.group_by do |i|
+          @rounds[i].to_h.values_at(:talk, :work, :least, :weight)
+        end
         alike.each_value do |list|
           sum = list.sum { |i| steps[i] }
           list.each_with_index { |i, k| steps[i] = sum / list.size + ((k < sum % list.size) ? 1 : 0) }
@@ -92,7 +99,8 @@ module JauntyBell::Core
         steps
       end
 
-      # Rest is given back a step at a time, to the round whose rest is furthest from what was written; the last kept has none.
+      # Rest is given back a step at a time, to the round whose rest is furthest from what was written; the last kept
+      # has none.
       def rested(choices)
         kept = choices.each_index.select { |i| choices[i] }
         choices[kept.last] = choices[kept.last].but(rest: 0) if kept.any?

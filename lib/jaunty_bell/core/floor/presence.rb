@@ -32,7 +32,9 @@ module JauntyBell::Core
 
       # While both were there.
       def &(other)
-        both = spans.product(other.spans).map { |(came, went), (other_came, other_went)| [[came, other_came].max, [went, other_went].compact.min] }
+        both = spans.product(other.spans).map do |(came, went), (other_came, other_went)|
+          [[came, other_came].max, [went, other_went].compact.min]
+        end
         Presence.new(both.reject { |from, to| to && to <= from })
       end
     end

@@ -15,22 +15,25 @@ module JauntyBell::Core
       STRANGE = 3.0 # nats, at most, for one interval that differs
       SEEN = 0.2 # by which share an interval differs before it is seen to
       SCALES = (-22..22).map { |step| 1.05**step }.freeze # tempos tried against the planned one: a third to three times
-      HURRIED = 0.8 # share of its own beats after the last strike that a set keeps at the least: no pause is less than none
+      # Share of its own beats after the last strike that a set keeps at the least: no pause is less than none
+      HURRIED = 0.8
       LEAST_GAP = 0.05 # seconds
       LEAST = 4 # sets of strikes before anything is said of their tempo
       FEW = 160 # strikes that are looked at for a first guess
 
       class << self
-        # A first guess from the strikes alone: the time of a cycle is what most strikes take to the one as many places on as
-        # a set has; how it is shared out between strikes and pause is what makes the intervals likeliest.
+        # A first guess from the strikes alone: the time of a cycle is what most strikes take to the one as many places
+        # on as a set has; how it is shared out between strikes and pause is what makes the intervals likeliest.
         def guess(plan, strikes)
           own = new(hands: plan.hands, times: plan.times, gap: plan.gap)
           return own if strikes.size < LEAST * own.places
-          cycle = usual(strikes.first(FEW).each_cons(plan.hands.size + 1).map { |some| (some.last.at - some.first.at) / 1000.0 })
+          cycle = usual(strikes.first(FEW).each_cons(plan.hands.size + 1)
+            .map { |some| (some.last.at - some.first.at) / 1000.0 })
           return own.but(gap: cycle) if own.places == 1
           pairs = strikes.first(FEW).each_cons(2).map { |one, two| [one.hand, two.hand, (two.at - one.at) / 1000.0] }
           SCALES.map { |scale| own.but(times: plan.times.map { |time| time * scale }, gap: cycle - plan.span * scale) }
-            .each_with_index.select { |rhythm, i| rhythm.gap >= [plan.beats * SCALES[i] * HURRIED, LEAST_GAP].max }.map(&:first).max_by { |rhythm| likelihood(rhythm, pairs) } || own
+            .each_with_index.select { |rhythm, i| rhythm.gap >= [plan.beats * SCALES[i] * HURRIED, LEAST_GAP].max }
+            .map(&:first).max_by { |rhythm| likelihood(rhythm, pairs) } || own
         end
 
         private
@@ -47,9 +50,15 @@ module JauntyBell::Core
         end
 
         def likelihood(rhythm, pairs)
-          ways = (0...rhythm.places).map { |i| [rhythm.hands[i], rhythm.hands[(i + 1) % rhythm.places], (rhythm.times[i + 1] || rhythm.cycle) - rhythm.times[i]] }
+          ways = (0...rhythm.places).map do |i|
+            [rhythm.hands[i], rhythm.hands[(i + 1) % rhythm.places],
+              (rhythm.times[i + 1] || rhythm.cycle) - rhythm.times[i]]
+          end
           pairs.sum do |one, two, interval|
-            Math.log(1e-3 + ways.sum { |from, to, usual| (from == one && to == two) ? Math.exp(-((interval / usual - 1) / 0.12)**2 / 2) / usual : 0 })
+            Math.log(1e-3 +
+              ways.sum { |from, to, usual|
+                (from == one && to == two) ? Math.exp(-((interval / usual - 1) / 0.12)**2 / 2) / usual : 0
+              })
           end
         end
       end
@@ -65,8 +74,8 @@ module JauntyBell::Core
       # How long everything takes at an instant, against the rhythm's own times.
       def pace(at) = [1 + slower * (at - from), LEAST_PACE].max
 
-      # Whether a set can be told from its neighbours. It cannot where the strikes, moved on by some places, look the same:
-      # the same hands, and no pause that differs from the others.
+      # Whether a set can be told from its neighbours. It cannot where the strikes, moved on by some places, look the
+      # same: the same hands, and no pause that differs from the others.
       def told_apart?
         places > 1 && (1...places).none? { |by| alike(by) < TOLD }
       end

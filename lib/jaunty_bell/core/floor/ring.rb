@@ -1,12 +1,14 @@
 module JauntyBell::Core
   module Floor
-    # A class under way, as a value: where in the cue sheet it is, and since when. Whatever happens makes a new value; the
-    # device has the same algebra (web/src/floor/ring.ts), and one table of cases is run against both
+    # A class under way, as a value: where in the cue sheet it is, and since when. Whatever happens makes a new value;
+    # the device has the same algebra (web/src/floor/ring.ts), and one table of cases is run against both
     # (test/shared/ring_cases.yml). All times in ms on one clock.
     #
     #   at       index of the segment; the number of segments once all are over
-    #   elapsed  in this segment when it last stopped or began      since  when it has been running from; nil while it stands
-    #   extra    {index => ms added to a segment}; one from which all is taken is left out    runs   rounds left, in order
+    #   elapsed  in this segment when it last stopped or began      since  when it has been running from; nil while it
+    #            stands
+    #   extra    {index => ms added to a segment}; one from which all is taken is left out    runs   rounds left, in
+    #            order
     #
     #   ring = Ring.new(segments: sheet.segments).resume(0).caught_up(25_000)
     Ring = Value.of(:segments, at: 0, elapsed: 0, since: nil, extra: {}.freeze, runs: [].freeze) do
@@ -15,7 +17,8 @@ module JauntyBell::Core
       def running? = !since.nil? && !over?
 
       # What a segment takes: at least a second; nothing where it is left out.
-      def length(index = at) = left_out?(index) ? 0 : [self.class::LEAST, (segments[index]&.duration || 0) + extra.fetch(index, 0)].max
+      def length(index = at) =
+        left_out?(index) ? 0 : [self.class::LEAST, (segments[index]&.duration || 0) + extra.fetch(index, 0)].max
 
       # Whether a segment was left out, so that the class goes on after it.
       def left_out?(index) = index < segments.size && extra.key?(index) && segments[index].duration + extra[index] <= 0
@@ -28,8 +31,8 @@ module JauntyBell::Core
       # Time from now to the last bell.
       def remaining(now) = left(now) + ((at + 1)...segments.size).sum { |index| length(index) }
 
-      # On to the segment the clock has reached; a device that slept catches up in one step. Where the clock has jumped back
-      # the class goes on from where this segment last stood.
+      # On to the segment the clock has reached; a device that slept catches up in one step. Where the clock has jumped
+      # back the class goes on from where this segment last stood.
       def caught_up(now)
         return but(since: now) if since && now < since
         return self unless running? && gone(now) >= length
@@ -45,11 +48,12 @@ module JauntyBell::Core
       def skip(now)
         return self if over?
         following = (at + 1..segments.size).find { |index| !left_out?(index) }
-        leave(now, "skipped").but(at: following, elapsed: 0, since: (following == segments.size || since.nil?) ? nil : now)
+        leave(now, "skipped").but(at: following, elapsed: 0,
+          since: (following == segments.size || since.nil?) ? nil : now)
       end
 
-      # What is still to come takes other times: {index => ms added}, of segments after this one; what was changed before is
-      # forgotten.
+      # What is still to come takes other times: {index => ms added}, of segments after this one; what was changed
+      # before is forgotten.
       def refit(added)
         changes = added.transform_keys(&:to_i)
         but(extra: extra.select { |index, _| index <= at }.merge(changes.select { |index, _| index > at }))
@@ -79,7 +83,11 @@ module JauntyBell::Core
         (at...segments.size).flat_map do |index|
           begun = start
           start += length(index)
-          (begun < to && !left_out?(index)) ? in_segment(index, begun).select { |_, instant| instant >= from && instant < to } : []
+          if begun < to && !left_out?(index)
+            in_segment(index, begun).select { |_, instant| instant >= from && instant < to }
+          else
+            []
+          end
         end
       end
 

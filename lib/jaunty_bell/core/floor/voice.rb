@@ -2,8 +2,8 @@ require "yaml"
 
 module JauntyBell::Core
   module Floor
-    # The words the Floor can speak, each a small audio file that ships with the application, and how long each takes. A club's
-    # own techniques have words of their own; where one was not spoken yet, the word for its family stands in.
+    # The words the Floor can speak, each a small audio file that ships with the application, and how long each takes. A
+    # club's own techniques have words of their own; where one was not spoken yet, the word for its family stands in.
     #
     #   Voice.default.words("jab, lead hook to the body") # => ["jab", "lead", "hook", "to the body"]
     #   Voice.default.length(["jab"])                     # => its milliseconds
@@ -11,11 +11,15 @@ module JauntyBell::Core
       GAP = 60 # ms between two words
       LENGTHS = YAML.safe_load_file(File.expand_path("voice.yml", __dir__)).freeze # {word => ms}, written by bin/voices
 
-      SAID = ["next", "last round", "change", "other side", "other stance", "move on", "on the clock", "gloves and pads", "get ready", "burst", "in place", "moving",
-        "last ten seconds", "own time", "lead", "rear", "left", "right", "to the head", "to the body", "to the leg", "to the lead", "to the rear", "to the left", "to the right",
-        "down and back", "landing forward", "all the way round", "twice", "three times", "four times", "times", "feint", "touch", "light", "hard", "with", "partner",
+      SAID = ["next", "last round", "change", "other side", "other stance", "move on", "on the clock",
+        "gloves and pads", "get ready", "burst", "in place", "moving",
+        "last ten seconds", "own time", "lead", "rear", "left", "right", "to the head", "to the body", "to the leg",
+        "to the lead", "to the rear", "to the left", "to the right",
+        "down and back", "landing forward", "all the way round", "twice", "three times", "four times", "times",
+        "feint", "touch", "light", "hard", "with", "partner",
         "at long range", "at mid range", "at close range"].freeze
-      ONES = %w[zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen].freeze
+      ONES = %w[zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen
+        seventeen eighteen nineteen].freeze
       TENS = %w[twenty thirty forty fifty sixty seventy eighty ninety].freeze
 
       class << self
@@ -24,7 +28,8 @@ module JauntyBell::Core
         # Every word that ships: phrases of the Floor, numbers, blocks, and what the lexicon's names are spoken as.
         def shipped
           names = Lexicon::Techniques.default.flat_map { |technique| [technique.spoken, technique.family] }
-          (SAID + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } + names.map { |name| plain(name) }).uniq
+          (SAID + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } +
+            names.map { |name| plain(name) }).uniq
         end
 
         # How a whole number from 1 to 999 is counted out loud.
@@ -61,7 +66,8 @@ module JauntyBell::Core
       def length(words) = words.empty? ? 0 : words.sum { |word| @lengths.fetch(word) } + (words.size - 1) * GAP
 
       # A Cue that speaks these words.
-      def cue(kind, at, text, say, **more) = Cue.new(kind: kind, at: at, text: text, say: say, length: length(say), **more)
+      def cue(kind, at, text, say, **more) =
+        Cue.new(kind: kind, at: at, text: text, say: say, length: length(say), **more)
 
       private
 

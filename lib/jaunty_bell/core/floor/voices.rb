@@ -1,10 +1,11 @@
 module JauntyBell::Core
   module Floor
-    # Never two voices at once: what would speak while another does is merged with it, moved, or shown without being spoken.
+    # Never two voices at once: what would speak while another does is merged with it, moved, or shown without being
+    # spoken.
     #
-    # Voices due at one instant become one, in order of rank. Then, rank by rank, each is placed where nobody else speaks:
-    # an announcement waits for the stroke of the bell and for as long as its segment has room; a change of side or partner
-    # and a call wait a moment; a count does not wait. What finds no room is only shown.
+    # Voices due at one instant become one, in order of rank. Then, rank by rank, each is placed where nobody else
+    # speaks: an announcement waits for the stroke of the bell and for as long as its segment has room; a change of side
+    # or partner and a call wait a moment; a count does not wait. What finds no room is only shown.
     module Voices
       BELL = 1_500 # ms an announcement leaves to a bell
       PATIENCE = {announce: Float::INFINITY, swap: 2_000, side: 2_000, phase: 2_000, call: 1_500, count: 0}.freeze # ms
@@ -16,7 +17,9 @@ module JauntyBell::Core
         placed = merged(voiced).sort_by { |cue| [rank(cue), cue.at] }.map do |cue|
           from = (cue.kind == :announce && bell) ? [cue.at, BELL].max : cue.at
           start = gap(taken, from, cue.length)
-          next cue.but(say: [], length: 0) if cue.say.any? && (start - from > PATIENCE.fetch(cue.kind) || start + cue.length > duration)
+          if cue.say.any? && (start - from > PATIENCE.fetch(cue.kind) || start + cue.length > duration)
+            next cue.but(say: [], length: 0)
+          end
           next cue if cue.say.empty?
           taken << (start...start + cue.length)
           cue.but(at: start)

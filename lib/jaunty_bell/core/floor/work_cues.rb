@@ -1,6 +1,7 @@
 module JauntyBell::Core
   module Floor
-    # What is heard inside the work of one run: counts, turns, phases, inner intervals and calls. Times in ms from its bell.
+    # What is heard inside the work of one run: counts, turns, phases, inner intervals and calls. Times in ms from its
+    # bell.
     class WorkCues
       FIRST_CALL = 1_500 # ms after the bell, or after a change
       MOMENT = 1_200 # ms after the bell until the first phase is named
@@ -20,8 +21,8 @@ module JauntyBell::Core
 
       def counting = ms(@work.counting)
 
-      # Every set of the counted part, one striker after another; the next of a pool is named before it is counted, and the
-      # first on the other side says so.
+      # Every set of the counted part, one striker after another; the next of a pool is named before it is counted, and
+      # the first on the other side says so.
       def counts
         return [] if @work.counting.zero?
         starts = @work.both_count? ? [0, @work.counted_time + @task.swap_time] : [0]
@@ -34,29 +35,41 @@ module JauntyBell::Core
       def change_of_count
         first = Bench::Notation.spoken(@task.sequence.first)
         say = ["change", *@voice.words(first)]
-        return voice(:swap, ms(@work.counted_time), "Change", ["change"]) if @task.sequence.size < 2 || @voice.length(say) > ms(@task.swap_time)
+        if @task.sequence.size < 2 || @voice.length(say) > ms(@task.swap_time)
+          return voice(:swap, ms(@work.counted_time), "Change", ["change"])
+        end
         voice(:swap, ms(@work.counted_time), "Change. #{first}", say)
       end
 
       def counted(set, start)
         number = voice(:count, ms(start + set.at), set.number.to_s, Voice.number(set.number))
         return [named(set, start), number].compact if set.named_at
-        (set.other && set.number == 1) ? [voice(:side, ms(start + set.at), "Other side", ["other side"]), number] : [number]
+        if set.other && set.number == 1
+          [voice(:side, ms(start + set.at), "Other side", ["other side"]), number]
+        else
+          [number]
+        end
       end
 
       def named(set, start)
         text = Bench::Notation.spoken(set.combination)
-        @voice.cue(:phase, ms(start + set.named_at), text, @voice.words(text), combination_id: @task.id_of(set.combination))
+        @voice.cue(:phase, ms(start + set.named_at), text, @voice.words(text),
+          combination_id: @task.id_of(set.combination))
       end
 
-      def on_the_clock = (@task.manner == "counted-then-clocked") ? [voice(:phase, counting, "Own time", ["own time"])] : []
+      def on_the_clock =
+        (@task.manner == "counted-then-clocked") ? [voice(:phase, counting, "Own time", ["own time"])] : []
 
       # Partners change at the end of each turn and go on when the change is over.
       def turns
         anchor = (@task.round.swap == "even" && @work.counting.zero?) ? "share" : "start"
         @work.turns.all.each_cons(2).flat_map do |turn, following|
           change = voice(:swap, counting + ms(turn.to), "Change", ["change"], anchor: anchor)
-          (following.from > turn.to) ? [change, Cue.new(kind: :go, at: counting + ms(following.from), anchor: anchor)] : [change]
+          if following.from > turn.to
+            [change, Cue.new(kind: :go, at: counting + ms(following.from), anchor: anchor)]
+          else
+            [change]
+          end
         end
       end
 
@@ -74,15 +87,18 @@ module JauntyBell::Core
         return [] unless @task.interval
         @work.turns.all.flat_map do |turn|
           @work.bursts(turn).flat_map do |from, to|
-            [(Cue.new(kind: :interval_on, at: counting + ms(from)) if from > turn.from), (Cue.new(kind: :interval_off, at: counting + ms(to)) if to < turn.to)].compact
+            [(Cue.new(kind: :interval_on, at: counting + ms(from)) if from > turn.from),
+              (Cue.new(kind: :interval_off, at: counting + ms(to)) if to < turn.to)].compact
           end
         end
       end
 
       def calls
         return [] unless @task.manner == "called"
-        draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]), random: @random)
-        @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }.map do |at, choice|
+        draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]),
+          random: @random)
+        @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }
+          .map do |at, choice|
           @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id)
         end
       end
@@ -91,7 +107,8 @@ module JauntyBell::Core
         @task.sequence.zip(@task.round.drill.members).map do |combination, id|
           text = Bench::Notation.spoken(combination)
           say = @voice.words(text)
-          Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say), set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
+          Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say),
+            set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))
         end
       end
 

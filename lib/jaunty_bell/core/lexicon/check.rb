@@ -22,9 +22,15 @@ module JauntyBell::Core
       private
 
       def wrong
-        return ["id", "A technique needs an id of small letters and hyphens."] unless /\A[a-z][a-z0-9-]*\z/.match?(@entry["id"].to_s)
-        return ["family", "\"#{@entry["family"]}\" is not a family. Known: #{@families.keys.join(", ")}."] unless @families.key?(@entry["family"])
-        return ["names", "A technique needs a plain, a short and a spoken name."] unless %w[plain short spoken].all? { |kind| @entry.dig("names", kind).to_s != "" }
+        unless /\A[a-z][a-z0-9-]*\z/.match?(@entry["id"].to_s)
+          return ["id", "A technique needs an id of small letters and hyphens."]
+        end
+        unless @families.key?(@entry["family"])
+          return ["family", "\"#{@entry["family"]}\" is not a family. Known: #{@families.keys.join(", ")}."]
+        end
+        unless %w[plain short spoken].all? { |kind| @entry.dig("names", kind).to_s != "" }
+          return ["names", "A technique needs a plain, a short and a spoken name."]
+        end
         wrong_choice || wrong_default || wrong_beats || wrong_range
       end
 
@@ -42,13 +48,17 @@ module JauntyBell::Core
         %w[side level].each do |field|
           all = Array(facts["#{field}s"])
           next if all.empty?
-          return [field, "The default #{field} must be one of those allowed: #{all.join(", ")}."] unless all.include?(facts[field])
+          unless all.include?(facts[field])
+            return [field, "The default #{field} must be one of those allowed: #{all.join(", ")}."]
+          end
         end
         nil
       end
 
       def wrong_beats
-        ["beats", "Beats must be a number from 0 to 8."] unless facts["beats"].is_a?(Numeric) && facts["beats"].between?(0, 8)
+        unless facts["beats"].is_a?(Numeric) && facts["beats"].between?(0, 8)
+          ["beats", "Beats must be a number from 0 to 8."]
+        end
       end
 
       def wrong_range

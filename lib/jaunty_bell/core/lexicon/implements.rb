@@ -4,14 +4,17 @@ module JauntyBell::Core
     module Implements
       # All of them, in the order of implements.yml.
       def self.all
-        @all ||= Shipped.implements.fetch("implements").map { |entry| Implement.new(**entry.transform_keys(&:to_sym)) }.freeze
+        @all ||= Shipped.implements.fetch("implements").map { |entry|
+          Implement.new(**entry.transform_keys(&:to_sym))
+        }.freeze
       end
 
       # The implement with this id. Raises InvalidInput if there is none.
       def self.[](id)
         @by_id ||= all.to_h { |implement| [implement.id, implement] }
         @by_id.fetch(id) do
-          raise InvalidInput.new("There is no implement \"#{id}\". Known: #{all.map(&:id).join(", ")}.", path: "implement")
+          raise InvalidInput.new("There is no implement \"#{id}\". Known: #{all.map(&:id).join(", ")}.",
+            path: "implement")
         end
       end
     end

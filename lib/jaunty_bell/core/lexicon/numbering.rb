@@ -12,8 +12,12 @@ module JauntyBell::Core
         @id = facts.fetch("id")
         @name = facts.fetch("name")
         @running = facts.fetch("running", false)
-        @entries = facts.fetch("numbers").to_h { |digit, meaning| [Integer(digit), entry(digit, meaning, techniques)] }.freeze
-        @digits = @entries.each_with_object({}) { |(digit, entry), found| found[[entry.technique.id, entry.side, entry.level]] ||= digit }.freeze
+        @entries = facts.fetch("numbers").to_h { |digit, meaning|
+          [Integer(digit), entry(digit, meaning, techniques)]
+        }.freeze
+        @digits = @entries.each_with_object({}) { |(digit, entry), found|
+          found[[entry.technique.id, entry.side, entry.level]] ||= digit
+        }.freeze
         freeze
       end
 
@@ -37,8 +41,12 @@ module JauntyBell::Core
         technique = techniques[meaning.fetch("technique")]
         side = meaning["side"]&.to_sym || technique.side
         level = meaning["level"]&.to_sym
-        fits = (technique.sides.empty? || technique.sides.include?(side)) && (level.nil? || technique.levels.include?(level))
-        raise InvalidInput.new("Number #{digit}: a #{technique.plain} cannot be #{[side, level].compact.join(" to the ")}.", path: "numbers/#{digit}") unless fits
+        fits = (technique.sides.empty? || technique.sides.include?(side)) &&
+          (level.nil? || technique.levels.include?(level))
+        unless fits
+          raise InvalidInput.new("Number #{digit}: a #{technique.plain} cannot be " \
+            "#{[side, level].compact.join(" to the ")}.", path: "numbers/#{digit}")
+        end
         Entry.new(technique: technique, side: side, level: level)
       end
 

@@ -9,7 +9,8 @@ module JauntyBell::Core
       # The scheme with this id. Raises InvalidInput if there is none.
       def self.[](id)
         all.find { |numbering| numbering.id == id } or
-          raise InvalidInput.new("There is no numbering scheme \"#{id}\". Known: #{all.map(&:id).join(", ")}.", path: "scheme")
+          raise InvalidInput.new("There is no numbering scheme \"#{id}\". Known: #{all.map(&:id).join(", ")}.",
+            path: "scheme")
       end
     end
   end

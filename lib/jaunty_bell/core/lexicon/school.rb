@@ -5,13 +5,15 @@ module JauntyBell::Core
     #   School.default.with("finish" => "exit step").finish # => "exit step"
     class School
       NAMES = %i[numbering lead_kick_loads lead_kick_bare pairing stances finish continuous first_rung rest catch_cross
-        feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep warm_legs
+        feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep
+        warm_legs
         hard_effort kick_lean hand_lean junior_round hall space kit rooms
         calls_apart pair_weights size_gap first_aid
         half_life go_up pointed_out stand_down].freeze
 
       # Where a number may lie, of those that make no sense below or above.
-      LIMITS = {"half_life" => 3..365, "go_up" => 1..100, "pointed_out/ease_in" => 1..100, "pointed_out/hard_days" => 1..28, "pointed_out/away" => 1..365, "stand_down/adults" => 0..365,
+      LIMITS = {"half_life" => 3..365, "go_up" => 1..100, "pointed_out/ease_in" => 1..100,
+                "pointed_out/hard_days" => 1..28, "pointed_out/away" => 1..365, "stand_down/adults" => 0..365,
                 "stand_down/juniors" => 0..365}.freeze
       ANY = 0..10_000
 
@@ -49,12 +51,16 @@ module JauntyBell::Core
       private
 
       def checked(name, value)
-        raise InvalidInput.new("There is no school setting \"#{name}\". Known: #{@settings.keys.join(", ")}.", path: name) unless @settings.key?(name)
+        unless @settings.key?(name)
+          raise InvalidInput.new("There is no school setting \"#{name}\". Known: #{@settings.keys.join(", ")}.",
+            path: name)
+        end
         value = cast(name, value)
         value = texts(name, value) if TEXTS.key?(name)
         allowed = (name == "numbering") ? [*Numberings.all.map(&:id), "own"] : School.choices[name]
         if allowed && !allowed.include?(value)
-          raise InvalidInput.new("\"#{value}\" is not a choice for #{name}. Choose from: #{allowed.join(", ")}.", path: name)
+          raise InvalidInput.new("\"#{value}\" is not a choice for #{name}. Choose from: #{allowed.join(", ")}.",
+            path: name)
         end
         value
       end
@@ -65,7 +71,9 @@ module JauntyBell::Core
         when Integer then counted(name, value)
         when Array then list(name, value)
         when Hash then table(name, value)
-        else value.to_s.tr("-_", "  ").then { |text| School.choices[name]&.find { |choice| choice.tr("-", " ") == text } || value.to_s }
+        else value.to_s.tr("-_", "  ").then do |text|
+          School.choices[name]&.find { |choice| choice.tr("-", " ") == text } || value.to_s
+        end
         end
       end
 
@@ -87,19 +95,28 @@ module JauntyBell::Core
       def counted(name, value)
         number = Integer(value, exception: false)
         limits = LIMITS.fetch(name, ANY)
-        refuse(name, value, "a whole number from #{limits.min} to #{limits.max.to_s.sub("10000", "10,000")}") unless number && limits.cover?(number)
+        unless number && limits.cover?(number)
+          refuse(name, value, "a whole number from #{limits.min} to #{limits.max.to_s.sub("10000", "10,000")}")
+        end
         number
       end
 
       def texts(name, list)
         most, longest = TEXTS.fetch(name)
-        fits = list.size <= most && list.all? { |each| each.is_a?(String) && each.strip != "" && each.length <= longest }
-        fits ? list.map(&:strip) : refuse(name, list.inspect[0, 60], "at most #{most} lines of text, none empty and none longer than #{longest} characters")
+        fits = list.size <= most &&
+          list.all? { |each| each.is_a?(String) && each.strip != "" && each.length <= longest }
+        if fits
+          list.map(&:strip)
+        else
+          refuse(name, list.inspect[0, 60],
+            "at most #{most} lines of text, none empty and none longer than #{longest} characters")
+        end
       end
 
       def boolean(name, value)
         return value if value == true || value == false
-        {"true" => true, "yes" => true, "false" => false, "no" => false}.fetch(value.to_s) { refuse(name, value, "true or false") }
+        {"true" => true, "yes" => true, "false" => false, "no" => false}
+          .fetch(value.to_s) { refuse(name, value, "true or false") }
       end
 
       def refuse(name, value, wanted)

@@ -25,7 +25,8 @@ module JauntyBell::Core
         @moves = facts.fetch("moves", false)
         @beats = facts.fetch("beats").to_r
         @effort = facts["effort"]
-        @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions").map { |list| Array(list).map(&:freeze).freeze }
+        @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions")
+          .map { |list| Array(list).map(&:freeze).freeze }
         @written_names = [@plain, @short, *@also].map { |name| name.downcase.tr("-", " ") }.uniq.freeze
         freeze
       end

@@ -56,10 +56,16 @@ module JauntyBell::Core
       private
 
       def index_names
-        names = @all.reject(&:exercise?).reject(&:pause?).flat_map { |technique| technique.written_names.map { |name| [name.split, technique] } }
+        names = @all.reject(&:exercise?).reject(&:pause?).flat_map do |technique|
+          technique.written_names.map { |name| [name.split, technique] }
+        end
         twice = names.group_by(&:first).find { |_, group| group.size > 1 }
-        raise InvalidInput.new("\"#{twice.first.join(" ")}\" names two techniques.", path: twice.first.join(" ")) if twice
-        names.group_by { |name, _| name.first }.transform_values { |list| list.sort_by { |name, _| -name.size }.freeze }.freeze
+        if twice
+          raise InvalidInput.new("\"#{twice.first.join(" ")}\" names two techniques.", path: twice.first.join(" "))
+        end
+        names.group_by { |name, _| name.first }.transform_values { |list|
+          list.sort_by { |name, _| -name.size }.freeze
+        }.freeze
       end
     end
   end

@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Weeks
-    # What a plan may be: strands, classes with so many places each, and the order of the trade. A schedule is {strand id => places}, places as
-    # Strand takes them.
+    # What a plan may be: strands, classes with so many places each, and the order of the trade. A schedule is {strand
+    # id => places}, places as Strand takes them.
     #
     #   board.climb(strand, {0 => 1, 2 => 2}, schedule, begun).places # => [[0, 0, 1], [2, 1, 2]]
     class Board
@@ -21,7 +21,9 @@ module JauntyBell::Core
         @barred = barred
         @go_up = limits.go_up / 100.0
         @total = [strands.select(&:goal?).sum(&:importance), 1].max.to_f
-        @dependents = Hash.new { |hash, id| hash[id] = strands.select { |strand| strand.new? && strand.bases.include?(id) }.map(&:id) }
+        @dependents = Hash.new do |hash, id|
+          hash[id] = strands.select { |strand| strand.new? && strand.bases.include?(id) }.map(&:id)
+        end
       end
 
       # New things one class may begin: none in the last third of its places.
@@ -34,16 +36,18 @@ module JauntyBell::Core
       # What a strand on these places adds to the plan's value.
       def term(strand, places)
         course = strand.course(places)
-        ((strand.goal? ? strand.importance * course.credit : 0.0) + WAIT * strand.waiting * course.first - LAPSE * strand.importance * course.lapses) / @total
+        ((strand.goal? ? strand.importance * course.credit : 0.0) + WAIT * strand.waiting * course.first -
+          LAPSE * strand.importance * course.lapses) / @total
       end
 
-      # Importance-weighted share of the group expected to own each goal at the end (Strand credits rungs on the way; what is
-      # waited for counts too), less lapses.
+      # Importance-weighted share of the group expected to own each goal at the end (Strand credits rungs on the way;
+      # what is waited for counts too), less lapses.
       def value(schedule) = strands.each_value.sum { |strand| term(strand, schedule.fetch(strand.id, NOWHERE)) }
       NOWHERE = [].freeze
 
-      # Rungs it may be drilled at in a class, where a Walk has come to: where the group stands, and the next where enough own it; `fresh` whether one more
-      # new thing may be begun there. A pin that names a rung stands above the order, as does a pin of what may not be met yet.
+      # Rungs it may be drilled at in a class, where a Walk has come to: where the group stands, and the next where
+      # enough own it; `fresh` whether one more new thing may be begun there. A pin that names a rung stands above the
+      # order, as does a pin of what may not be met yet.
       def rungs_at(strand, index, walk, schedule, fresh:)
         pin = @pins.dig(index, strand.id)
         return [pin] if pin
@@ -54,8 +58,8 @@ module JauntyBell::Core
         rungs
       end
 
-      # The Course of a strand over `times` {class => times over}, climbing as soon as the order allows. `begun` counts by class the new things of
-      # the other strands. nil where it may not be begun in the first of them.
+      # The Course of a strand over `times` {class => times over}, climbing as soon as the order allows. `begun` counts
+      # by class the new things of the other strands. nil where it may not be begun in the first of them.
       def climb(strand, times, schedule, begun)
         walk = strand.set_out
         times.sort.each do |index, over|
@@ -96,7 +100,9 @@ module JauntyBell::Core
       # Whether enough own what comes before a rung: the rung beneath, or for the first what it builds on.
       def open?(strand, rung, index, walk, schedule)
         return walk.share(rung - 1, index) >= @go_up if rung.positive?
-        strand.bases.all? { |id| strands[id].nil? || strands[id].share_at(index, schedule.fetch(id, NOWHERE)) >= @go_up }
+        strand.bases.all? do |id|
+          strands[id].nil? || strands[id].share_at(index, schedule.fetch(id, NOWHERE)) >= @go_up
+        end
       end
     end
   end

@@ -1,9 +1,9 @@
 module JauntyBell::Core
   module Weeks
-    # What no plan can exceed, whatever it does: to own a rung takes marks from two days, each of which comes about only as often as the student
-    # is there and is marked; so does the rung beneath for those who do not own it; and there are only so many places. The best credit of each
-    # goal by the number of its places, made concave and filled up in order of what a place brings (the linear relaxation of a knapsack;
-    # Dantzig 1957).
+    # What no plan can exceed, whatever it does: to own a rung takes marks from two days, each of which comes about only
+    # as often as the student is there and is marked; so does the rung beneath for those who do not own it; and there
+    # are only so many places. The best credit of each goal by the number of its places, made concave and filled up in
+    # order of what a place brings (the linear relaxation of a knapsack; Dantzig 1957).
     class Bound
       def initialize(board, squad)
         @board = board
@@ -15,7 +15,9 @@ module JauntyBell::Core
         goals = @board.strands.values.select(&:goal?)
         total = goals.sum(&:importance).to_f
         return 0.0 if total.zero?
-        steps = goals.flat_map { |strand| rises(strand).map { |places, rise| [rise * strand.importance / total, places] } }
+        steps = goals.flat_map do |strand|
+          rises(strand).map { |places, rise| [rise * strand.importance / total, places] }
+        end
         room = @board.classes * @board.slots
         goals.sum { |strand| strand.importance * most(strand, 0) } / total + fill(steps, room) + waited_for / total
       end
@@ -23,7 +25,8 @@ module JauntyBell::Core
       private
 
       # As if all of it were owned as well as it can be, at no cost of places.
-      def waited_for = @board.strands.values.sum { |strand| Board::WAIT * strand.waiting * share(strand, 0, @board.classes) }
+      def waited_for =
+        @board.strands.values.sum { |strand| Board::WAIT * strand.waiting * share(strand, 0, @board.classes) }
 
       def fill(steps, room)
         steps.sort_by { |worth, places| -worth / places }.sum do |worth, places|
@@ -52,10 +55,15 @@ module JauntyBell::Core
       def most(strand, places)
         return 0.0 if @squad.size.zero?
         shares = (0..strand.wanted).map { |rung| share(strand, rung, places) }
-        strand.wanted.zero? ? shares.first : Strand::WANTED * shares.last + (1 - Strand::WANTED) * shares[0...-1].sum / strand.wanted
+        if strand.wanted.zero?
+          shares.first
+        else
+          Strand::WANTED * shares.last + (1 - Strand::WANTED) * shares[0...-1].sum / strand.wanted
+        end
       end
 
-      def share(strand, rung, places) = @squad.learners.each_index.sum { |l| strand.at_best(l, rung, places) } / [@squad.size, 1].max
+      def share(strand, rung, places) =
+        @squad.learners.each_index.sum { |l| strand.at_best(l, rung, places) } / [@squad.size, 1].max
     end
   end
 end

@@ -1,7 +1,8 @@
 module JauntyBell::Core
   module Weeks
-    # Lays out a schedule class by class, each place to what is most pressing then: what is to be climbed in the time that is left, what is
-    # being learned, what would be lost before the next class. How much each presses is drawn, so that many schedules can be tried.
+    # Lays out a schedule class by class, each place to what is most pressing then: what is to be climbed in the time
+    # that is left, what is being learned, what would be lost before the next class. How much each presses is drawn, so
+    # that many schedules can be tried.
     #
     #   Construct.new(board, random).schedule # => {id => places}
     class Construct
@@ -33,8 +34,11 @@ module JauntyBell::Core
         @new_things = 0
         @chosen = {}
         @board.pins.fetch(index, {}).each_key { |id| take(@board.strands[id], index) }
-        ranked = @board.strands.values.reject { |strand| @board.barred?(strand.id, index) || @board.pinned?(strand.id, index) }
-          .map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }.sort_by { |weight, id, _| [weight, id] }.map(&:last)
+        ranked = @board.strands.values.reject { |strand|
+          @board.barred?(strand.id, index) || @board.pinned?(strand.id, index)
+        }
+          .map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }
+          .sort_by { |weight, id, _| [weight, id] }.map(&:last)
         ranked.each { |strand| take(strand, index) if @left.positive? }
         again
         @chosen.each { |id, (rung, times)| @walks[id].drill(index, rung, times) }
@@ -53,7 +57,8 @@ module JauntyBell::Core
 
       def take(strand, index)
         return unless @left.positive?
-        rung = @board.rungs_at(strand, index, @walks[strand.id], @schedule, fresh: @new_things < @board.most_new).last or return
+        rung = @board.rungs_at(strand, index, @walks[strand.id], @schedule, fresh: @new_things < @board.most_new)
+          .last or return
         @new_things += 1 if rung > @walks[strand.id].begun
         @chosen[strand.id] = [rung, 1]
         @left -= 1
@@ -64,12 +69,15 @@ module JauntyBell::Core
         stands = walk.begun
         owning = stands.negative? ? 0.0 : walk.share(stands, index)
         weight = [strand.importance, strand.waiting].max * rested(walk.places, index) * @favour[strand.id]
-        return weight * keep(strand, index, walk, owning) if strand.wanted.nil? || stands >= strand.wanted && owning >= 0.9
+        if strand.wanted.nil? || stands >= strand.wanted && owning >= 0.9
+          return weight * keep(strand, index, walk, owning)
+        end
         left = strand.wanted - stands + (1 - owning)
         weight * (1.2 - owning)**@finishing * (0.3 + @urgency * left * CLASSES_A_RUNG / (@board.classes - index))
       end
 
-      # What would be lost by the class after next, and something for whatever is not yet sure; a step on the way presses until it is owned.
+      # What would be lost by the class after next, and something for whatever is not yet sure; a step on the way
+      # presses until it is owned.
       def keep(strand, index, walk, owning)
         return 1.0 * (1 - owning) if strand.wanted.nil? && owning < @board.limits.go_up / 100.0
         later = [index + 3, @board.classes - 1].min

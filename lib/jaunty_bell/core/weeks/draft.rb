@@ -1,22 +1,26 @@
 module JauntyBell::Core
   module Weeks
-    # A class of a plan as a card: the template's rounds with its technical ones given to the places of the plan, at the effort that was planned,
-    # made to fit.
+    # A class of a plan as a card: the template's rounds with its technical ones given to the places of the plan, at the
+    # effort that was planned, made to fit.
     #
-    #   draft = Draft.new(template, planned, shelf: {id => Card::Named}, owns: {[id, rung] => Set of student ids}, present: ids)
+    #   draft = Draft.new(template, planned, shelf: {id => Card::Named}, owns: {[id, rung] => Set of student ids},
+    #     present: ids)
     #   draft.blocks # => [Card::Block]
     #   draft.fit    # => Card::Fit: what had to give, or why it cannot fit
     class Draft
       GRID = 2 # efforts go by half points
-      HIT = %w[long-pads kick-shield hanging-bag].freeze # instead of an implement that cannot take it, if the club owns it
+      # Instead of an implement that cannot take it, if the club owns it
+      HIT = %w[long-pads kick-shield hanging-bag].freeze
 
       # Technical rounds of a template: [block, round] indexes of the rounds outside circuits that drill a combination.
       def self.technical(plan) = plan.tasks.select { |(b, _), task| task.strikes? && !plan.blocks[b].circuit? }.keys
 
       # Mean seconds of work in them.
-      def self.seconds(plan) = technical(plan).then { |at| at.empty? ? 0 : at.sum { |index| plan.tasks[index].round.work } / at.size }
+      def self.seconds(plan) =
+        technical(plan).then { |at| at.empty? ? 0 : at.sum { |index| plan.tasks[index].round.work } / at.size }
 
-      # `ladder` the club's rungs; `owners` who owns what: a lambda of combination id and rung to the ids of students, of `students` who are expected.
+      # `ladder` the club's rungs; `owners` who owns what: a lambda of combination id and rung to the ids of students,
+      # of `students` who are expected.
       def initialize(template, planned, shelf:, ladder:, students: [], owners: ->(_, _) { [] })
         @template = template
         @planned = planned
@@ -34,7 +38,9 @@ module JauntyBell::Core
       def filled
         at = Draft.technical(@template).zip(places).to_h
         blocks = @template.blocks.each_with_index.map do |block, b|
-          block.but(rounds: block.rounds.each_with_index.map { |round, r| eased(at[[b, r]] ? round_for(at[[b, r]], round, @template.tasks[[b, r]]) : round) })
+          block.but(rounds: block.rounds.each_with_index.map { |round, r|
+            eased(at[[b, r]] ? round_for(at[[b, r]], round, @template.tasks[[b, r]]) : round)
+          })
         end
         @template.with(blocks: blocks, minutes: @planned.meeting.minutes)
       end
@@ -53,8 +59,10 @@ module JauntyBell::Core
 
       def round_for(place, round, task)
         named = @shelf.fetch(place.combination_id)
-        given = round.but(title: named.name, drill: nil, combination: named, rung: place.rung, implement: nil, explain: (place.kind == :new) ? [round.explain, EXPLAIN].max : round.explain,
-          beginners: (rung_beneath(place) if behind(place).any?), ahead: (rung_above(place) if ahead(place).any?), **from_drill(task))
+        given = round.but(title: named.name, drill: nil, combination: named, rung: place.rung, implement: nil,
+          explain: (place.kind == :new) ? [round.explain, EXPLAIN].max : round.explain,
+          beginners: (rung_beneath(place) if behind(place).any?), ahead: (rung_above(place) if ahead(place).any?),
+          **from_drill(task))
         given.but(implement: implement(given, task))
       end
       EXPLAIN = 60 # seconds for what nobody knows
@@ -67,10 +75,13 @@ module JauntyBell::Core
         usual = task.implement
         new = Card::Task.new(round.but(implement: usual&.id), task.kind, school: @template.company.school)
         return usual&.id if usual.nil? || new.done_on?(usual)
-        HIT.find { |id| @template.company.owned(Lexicon::Implements[id]) != 0 && new.done_on?(Lexicon::Implements[id]) } || "air"
+        HIT.find { |id|
+          @template.company.owned(Lexicon::Implements[id]) != 0 && new.done_on?(Lexicon::Implements[id])
+        } || "air"
       end
 
-      # Efforts go up or down together, so that the class comes to what was planned; warming up and walking it off stay what they are.
+      # Efforts go up or down together, so that the class comes to what was planned; warming up and walking it off stay
+      # what they are.
       def eased(round)
         return round if round.effort <= EASY
         round.but(effort: (((round.effort + shift) * GRID).round / GRID.to_f).clamp(1, 10))
@@ -85,7 +96,8 @@ module JauntyBell::Core
         end
       end
 
-      def rung_beneath(place) = @ladder[@ladder.index(place.rung) - 1].then { |rung| rung if @ladder.index(place.rung).positive? }
+      def rung_beneath(place) =
+        @ladder[@ladder.index(place.rung) - 1].then { |rung| rung if @ladder.index(place.rung).positive? }
 
       def rung_above(place) = @ladder[@ladder.index(place.rung) + 1]
     end

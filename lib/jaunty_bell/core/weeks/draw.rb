@@ -1,6 +1,7 @@
 module JauntyBell::Core
   module Weeks
-    # Turns a schedule that was found into a Plan: classes with their efforts, places in the order of the hour, forecasts and reasons.
+    # Turns a schedule that was found into a Plan: classes with their efforts, places in the order of the hour,
+    # forecasts and reasons.
     class Draw
       KINDS = %i[new climb learn review].freeze # in the order of the hour: what is new comes while heads are fresh
 
@@ -12,7 +13,8 @@ module JauntyBell::Core
       end
 
       def plan(seed)
-        Plan.new(classes: classes(@loads.efforts), outlooks: outlooks, weeks: @loads.weeks, value: @found.value, bound: [@found.bound, @found.value].max, exact: @found.exact, seed: seed,
+        Plan.new(classes: classes(@loads.efforts), outlooks: outlooks, weeks: @loads.weeks, value: @found.value,
+          bound: [@found.bound, @found.value].max, exact: @found.exact, seed: seed,
           wishes: @layout.wishes)
       end
 
@@ -23,7 +25,9 @@ module JauntyBell::Core
       def classes(efforts)
         places = @found.schedule.flat_map { |id, list| of_strand(@board.strands[id], list) }.group_by(&:first)
         @layout.meetings.each_with_index.map do |meeting, index|
-          in_class = places.fetch(index, []).map(&:last).sort_by { |place| [KINDS.index(place.kind), @layout.ladder.index(place.rung), @layout.name(place.combination_id)] }
+          in_class = places.fetch(index, []).map(&:last).sort_by do |place|
+            [KINDS.index(place.kind), @layout.ladder.index(place.rung), @layout.name(place.combination_id)]
+          end
           Plan::PlannedClass.new(meeting: meeting, effort: efforts[meeting.index], places: in_class)
         end
       end
@@ -36,7 +40,8 @@ module JauntyBell::Core
         list.each_with_index.map do |(index, rung, times), i|
           before, after = course.before[i], course.after[i]
           kind = kind(strand, list, i, begins, before)
-          [index, Plan::Place.new(combination_id: strand.id, rung: @layout.ladder[rung], times: times, kind: kind, pinned: @board.pinned?(strand.id, index), before: before, after: after,
+          [index, Plan::Place.new(combination_id: strand.id, rung: @layout.ladder[rung], times: times, kind: kind,
+            pinned: @board.pinned?(strand.id, index), before: before, after: after,
             said: learners.each_index.map { |l| Plan::Said.new(student_id: learners[l].id, **told[i][l]) },
             why: Why.new(@layout, strand, list, i, kind: kind, course: course).text)]
         end
@@ -52,7 +57,8 @@ module JauntyBell::Core
         @layout.goals.filter_map do |goal|
           strand = @board.strands[goal.combination_id] or next
           list = @found.schedule.fetch(strand.id, Board::NOWHERE)
-          Plan::Outlook.new(combination_id: strand.id, rung: @layout.ladder[strand.wanted], importance: goal.importance, now: strand.share_now, share: strand.course(list).end_share,
+          Plan::Outlook.new(combination_id: strand.id, rung: @layout.ladder[strand.wanted],
+            importance: goal.importance, now: strand.share_now, share: strand.course(list).end_share,
             students: learners.map(&:id).zip(strand.trace(list).last).to_h)
         end
       end

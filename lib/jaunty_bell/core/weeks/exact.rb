@@ -2,7 +2,8 @@ module JauntyBell::Core
   module Weeks
     # Every schedule there is, one after another, for programmes small enough; the best of them.
     #
-    #   Exact.new(board, most: 2_000).best # => {id => places}, or nil where more than so many classes would have to be filled
+    #   Exact.new(board, most: 2_000).best # => {id => places}, or nil where more than so many classes would have to be
+    #     filled
     class Exact
       class TooMany < StandardError; end
       private_constant :TooMany
@@ -24,11 +25,16 @@ module JauntyBell::Core
 
       private
 
-      # How many schedules there would be if every strand had one rung all along: at least so many have to be looked at where nothing is new.
+      # How many schedules there would be if every strand had one rung all along: at least so many have to be looked at
+      # where nothing is new.
       def least_ways
         open = @board.strands.values.count { |strand| !strand.new? }
         ways = Array.new(@board.slots + 1, 0).tap { |list| list[0] = 1 }
-        open.times { ways = ways.each_index.map { |left| (0..[@board.limits.at_once, left].min).sum { |times| ways[left - times] } } }
+        open.times do
+          ways = ways.each_index.map do |left|
+            (0..[@board.limits.at_once, left].min).sum { |times| ways[left - times] }
+          end
+        end
         [ways.last, 1].max**@board.classes
       end
 
@@ -45,9 +51,11 @@ module JauntyBell::Core
         @best, @best_value = schedule, value if value > @best_value + 1e-12
       end
 
-      # Each way to fill a class, as what changes of the schedule. A class is left short only where nothing more may be drilled.
+      # Each way to fill a class, as what changes of the schedule. A class is left short only where nothing more may be
+      # drilled.
       def choices(index, schedule)
-        all = ways(@board.strands.values.reject { |strand| @board.barred?(strand.id, index) }, index, schedule, @board.slots, 0)
+        all = ways(@board.strands.values.reject { |strand| @board.barred?(strand.id, index) }, index, schedule,
+          @board.slots, 0)
         fullest = all.map { |way| places_of(way, index) }.max
         all.select { |way| places_of(way, index) == fullest }
       end
@@ -61,7 +69,8 @@ module JauntyBell::Core
           next ways(rest, index, schedule, left, new_things) unless place
           places = schedule.fetch(strand.id, Board::NOWHERE)
           fresh = (place[1] > strand.begun_after(places)) ? 1 : 0
-          ways(rest, index, schedule, left - place[2], new_things + fresh).map { |way| way.merge(strand.id => places + [place]) }
+          ways(rest, index, schedule, left - place[2], new_things + fresh)
+            .map { |way| way.merge(strand.id => places + [place]) }
         end
       end
 

@@ -9,13 +9,17 @@ module JauntyBell::Core
     #   step       0–1, how far below what is to be expected at the rung beneath a rung falls when it is begun
     #   leap       0–1, how far below what is to be expected of what it builds on a combination falls when it is new
     #
-    #   wobble     0–1, variance of a clean share from one class to another beyond what chance alone makes: good and bad evenings
+    #   wobble     0–1, variance of a clean share from one class to another beyond what chance alone makes: good and bad
+    #              evenings
     #
     # Each is worked out from the group's own marks where there are FEWEST of them, else the product's default stands.
-    Habits = Value.of(attempted: 10, seen: 0.8, gain: 0.15, best: 0.95, step: 0.1, leap: 0.2, wobble: 0.01, from: {}.freeze) do
-      # From what was known before a day's marks and what came of them: [{kind:, score:, days:, attempted:, clean:}, …]. `kind` is :again, :rung (a rung is
-      # begun) or :new; `score` the score before, or that of the rung beneath or of what it builds on (nil where there was none), and `days` how many
-      # classes stand behind that score, faded as their marks are. `drilled` how many times somebody was there while something was drilled, `marked` how many were marked.
+    Habits = Value.of(attempted: 10, seen: 0.8, gain: 0.15, best: 0.95, step: 0.1, leap: 0.2, wobble: 0.01,
+      from: {}.freeze) do
+      # From what was known before a day's marks and what came of them: [{kind:, score:, days:, attempted:, clean:}, …].
+      # `kind` is :again, :rung (a rung is begun) or :new; `score` the score before, or that of the rung beneath or of
+      # what it builds on (nil where there was none), and `days` how many classes stand behind that score, faded as
+      # their marks are. `drilled` how many times somebody was there while something was drilled, `marked` how many were
+      # marked.
       def self.of(cases, drilled: 0, marked: 0)
         kinds = cases.select { |one| one[:score] && one[:attempted].positive? }.group_by { |one| one[:kind] }
         again, rung, unmet = kinds.values_at(:again, :rung, :new).map(&:to_a)
@@ -33,8 +37,9 @@ module JauntyBell::Core
       # The clean share to be expected of somebody with a score and so many classes behind it.
       def rate(score, days) = best - self.class.lag(days, gain) * (best - score)
 
-      # What is still missing now, of what was missing on average over `days` classes that each left 1 − gain of it: practice goes by an
-      # exponential law (Heathcote, Brown and Mewhort 2000, Psychonomic Bulletin & Review 7:185–207, from memory), and a score is a mean of the past.
+      # What is still missing now, of what was missing on average over `days` classes that each left 1 − gain of it:
+      # practice goes by an exponential law (Heathcote, Brown and Mewhort 2000, Psychonomic Bulletin & Review 7:185–207,
+      # from memory), and a score is a mean of the past.
       def self.lag(days, gain)
         return 1.0 if days < 1e-6 || gain < 1e-6
         left = (1 - gain)**days
@@ -44,14 +49,20 @@ module JauntyBell::Core
       # Gain and best on a grid, with the least squares of clean shares, weighted by attempts.
       def self.curve(cases)
         self::GAINS.flat_map do |gain|
-          lagged = cases.map { |one| [lag(one[:days], gain), one[:score], one[:clean].fdiv(one[:attempted]), one[:attempted]] }
-          self::BESTS.map { |best| [lagged.sum { |lag, score, came, times| times * (came - best + lag * (best - score))**2 } + self::DOUBT * (best - self::OPTIONAL[:best])**2, {gain: gain, best: best}] }
+          lagged = cases.map do |one|
+            [lag(one[:days], gain), one[:score], one[:clean].fdiv(one[:attempted]), one[:attempted]]
+          end
+          self::BESTS.map do |best|
+            [lagged.sum { |lag, score, came, times| times * (came - best + lag * (best - score))**2 } +
+              self::DOUBT * (best - self::OPTIONAL[:best])**2, {gain: gain, best: best}]
+          end
         end.min_by(&:first).last
       end
 
       # Mean fall from what was to be expected, weighted by attempts.
       def self.fall(cases, habits)
-        (cases.sum { |one| one[:attempted] * habits.rate(one[:score], one[:days]) - one[:clean] } / cases.sum { |one| one[:attempted] }).clamp(0.0, 0.5)
+        (cases.sum { |one| one[:attempted] * habits.rate(one[:score], one[:days]) - one[:clean] } /
+          cases.sum { |one| one[:attempted] }).clamp(0.0, 0.5)
       end
 
       # What is left of the squares when those of a binomial share are taken off, by moments.

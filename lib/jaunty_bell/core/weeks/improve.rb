@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Weeks
-    # Makes a schedule better by small moves: a place given to another strand, two strands' places exchanged between classes. A move stands if
-    # the order still holds and the value is not less; now and then a slightly worse one stands too (simulated annealing; Kirkpatrick,
-    # Gelatt and Vecchi 1983), and the best that was seen is kept.
+    # Makes a schedule better by small moves: a place given to another strand, two strands' places exchanged between
+    # classes. A move stands if the order still holds and the value is not less; now and then a slightly worse one
+    # stands too (simulated annealing; Kirkpatrick, Gelatt and Vecchi 1983), and the best that was seen is kept.
     class Improve
       WARM = 0.002 # of the value, at the beginning
 
@@ -11,7 +11,8 @@ module JauntyBell::Core
         @random = random
       end
 
-      # A schedule from {strand id => {class => times over}} as far as the order lets it, what is left open filled with what brings most.
+      # A schedule from {strand id => {class => times over}} as far as the order lets it, what is left open filled with
+      # what brings most.
       def anew(times)
         @now = {}
         @begun = Array.new(@board.classes, 0)
@@ -62,7 +63,8 @@ module JauntyBell::Core
       def fill(index)
         room = @board.slots - @now.keys.sum { |id| over(id, index) }
         room.times do
-          ways = @board.strands.values.reject { |strand| full?(strand.id, index) }.filter_map { |strand| way(strand, index) }
+          ways = @board.strands.values.reject { |strand| full?(strand.id, index) }
+            .filter_map { |strand| way(strand, index) }
           take(ways.max_by(&:first)&.last || return)
         end
       end
@@ -73,7 +75,9 @@ module JauntyBell::Core
         begun = @begun.dup
         @board.begins(strand, was).each { |each| begun[each] -= 1 }
         after = climbed({strand.id => more(strand.id, index)}, begun) or return
-        [@board.term(strand, after[strand.id]) - @board.term(strand, was), after] if @board.bases_stand?([strand.id], @now.merge(after))
+        if @board.bases_stand?([strand.id], @now.merge(after))
+          [@board.term(strand, after[strand.id]) - @board.term(strand, was), after]
+        end
       end
 
       # What the move gained, or nil where it did not stand.
@@ -97,7 +101,10 @@ module JauntyBell::Core
       # The same in the classes that follow: what is learned shows after several.
       def stretch(times, out, incoming, index)
         ((index + 1)..[index + @random.rand(1..LONGEST), @board.classes - 1].min).each do |each|
-          next if !times[out].key?(each) || (times[out][each] == 1 && @board.pinned?(out, each)) || @board.barred?(incoming, each) || times[incoming].fetch(each, 0) >= @board.limits.at_once
+          if !times[out].key?(each) || (times[out][each] == 1 && @board.pinned?(out, each)) ||
+              @board.barred?(incoming, each) || times[incoming].fetch(each, 0) >= @board.limits.at_once
+            next
+          end
           times[out] = change(times[out], each, -1)
           times[incoming] = change(times[incoming], each, 1)
         end
@@ -127,7 +134,9 @@ module JauntyBell::Core
 
       # The other strand gives a place of its own for the one it takes.
       def exchange(times, out, incoming, index)
-        other = self.times(incoming).keys.reject { |each| each == index || (over(incoming, each) == 1 && @board.pinned?(incoming, each)) }.sample(random: @random) or return
+        other = self.times(incoming).keys.reject { |each|
+          each == index || (over(incoming, each) == 1 && @board.pinned?(incoming, each))
+        }.sample(random: @random) or return
         return if full?(out, other) || times[out].fetch(other, 0) >= @board.limits.at_once
         times[out] = change(times[out], other, 1)
         times[incoming] = change(times[incoming], other, -1)
@@ -138,7 +147,8 @@ module JauntyBell::Core
         begun = @begun.dup
         before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| begun[index] -= 1 } }
         after = climbed(times, begun) or return
-        gain = after.sum { |id, places| @board.term(@board.strands[id], places) } - before.sum { |id, places| @board.term(@board.strands[id], places) }
+        gain = after.sum { |id, places| @board.term(@board.strands[id], places) } -
+          before.sum { |id, places| @board.term(@board.strands[id], places) }
         return unless gain >= 0 || @random.rand < Math.exp(gain / [warmth, 1e-9].max)
         trial = @now.merge(after)
         return unless @board.bases_stand?(times.keys, trial)

@@ -1,6 +1,7 @@
 module JauntyBell::Core
   module Weeks
-    # A programme met with a group: which strands it has, in which classes they may be drilled, and what it is planned from. Plans come of it.
+    # A programme met with a group: which strands it has, in which classes they may be drilled, and what it is planned
+    # from. Plans come of it.
     #
     #   layout = Layout.new(programme, shelf: {id => Card::Named}, learners: learners, today: today)
     #   layout.wishes # => [Wish] what cannot be
@@ -10,15 +11,18 @@ module JauntyBell::Core
 
       attr_reader :programme, :shelf, :squad, :ladder, :school, :today
 
-      # `shelf` what may be taught, archived combinations left out; `from` the first day that is planned. Raises InvalidInput.
-      def initialize(programme, shelf:, learners:, today:, from: today, habits: Habits.new, school: Lexicon::School.default, juniors: false)
+      # `shelf` what may be taught, archived combinations left out; `from` the first day that is planned. Raises
+      # InvalidInput.
+      def initialize(programme, shelf:, learners:, today:, from: today, habits: Habits.new,
+        school: Lexicon::School.default, juniors: false)
         @programme = programme.checked
         @shelf = shelf
         @today = today
         @ladder = Bench::Rungs.from(school.first_rung)
         @school = school
         @juniors = juniors
-        @squad = Squad.new(learners, meetings: programme.meetings.select { |meeting| meeting.on >= from }, today: today, ends: programme.ends, habits: habits)
+        @squad = Squad.new(learners, meetings: programme.meetings.select { |meeting| meeting.on >= from },
+          today: today, ends: programme.ends, habits: habits)
       end
 
       # The classes that are still to be planned.
@@ -26,19 +30,27 @@ module JauntyBell::Core
 
       def goals = programme.goals.select { |goal| shelf.key?(goal.combination_id) }
 
-      # The rung of a goal as it can be wanted here: a rung the club does not teach is its first; juniors do not answer back to the head.
+      # The rung of a goal as it can be wanted here: a rung the club does not teach is its first; juniors do not answer
+      # back to the head.
       def wanted(goal)
         index = ladder.index(goal.rung) || 0
         capped?(goal) ? [index, ladder.index("call")].min : index
       end
 
-      def capped?(goal) = @juniors && goal.rung == "answer" && shelf[goal.combination_id].what.actions.any? { |action| action.contact? && action.level == :head }
+      def capped?(goal) =
+        @juniors && goal.rung == "answer" && shelf[goal.combination_id].what.actions
+          .any? { |action| action.contact? && action.level == :head }
 
       def go_up = programme.limits.go_up / 100.0
 
-      def board = @board ||= Board.new(strands, classes: meetings.size, slots: programme.slots, limits: programme.limits, pins: pins, barred: barred)
+      def board =
+        @board ||= Board.new(strands, classes: meetings.size, slots: programme.slots, limits: programme.limits,
+          pins: pins, barred: barred)
 
-      def strands = @strands ||= [*goals.map { |goal| strand(goal.combination_id, wanted: wanted(goal), importance: goal.importance) }, *steps, *pinned, *kept].uniq(&:id).first(MOST_STRANDS)
+      def strands =
+        @strands ||= [*goals.map { |goal|
+          strand(goal.combination_id, wanted: wanted(goal), importance: goal.importance)
+        }, *steps, *pinned, *kept].uniq(&:id).first(MOST_STRANDS)
 
       # What is in the way of it (Wishes); planning goes on without what cannot be.
       def wishes = @wishes ||= Wishes.new(self).all
@@ -52,12 +64,22 @@ module JauntyBell::Core
 
       # Raises InvalidInput where there is nothing to plan.
       def refuse_empty
-        raise InvalidInput.new("Every class of this programme is over: move it or begin another.", path: "start") if meetings.empty?
-        raise InvalidInput.new("Nobody in this group comes at the moment: there is no one to plan for.", path: "group") if squad.size.zero?
-        raise InvalidInput.new("None of the goals is on the shelf any more: take them back onto it, or choose others.", path: "goals") if goals.empty?
+        if meetings.empty?
+          raise InvalidInput.new("Every class of this programme is over: move it or begin another.", path: "start")
+        end
+        if squad.size.zero?
+          raise InvalidInput.new("Nobody in this group comes at the moment: there is no one to plan for.",
+            path: "group")
+        end
+        if goals.empty?
+          raise InvalidInput.new("None of the goals is on the shelf any more: take them back onto it, or " \
+            "choose others.", path: "goals")
+        end
       end
 
-      def loads(came: {}) = Loads.new(programme.meetings, effort: programme.effort, limits: programme.limits, usual: programme.usual, came: came)
+      def loads(came: {}) =
+        Loads.new(programme.meetings, effort: programme.effort, limits: programme.limits,
+          usual: programme.usual, came: came)
 
       def name(id) = shelf.fetch(id).name
 
@@ -68,8 +90,10 @@ module JauntyBell::Core
 
       def alone_with(strand)
         id = strand.id
-        board = Board.new([strand], classes: meetings.size, slots: programme.slots, limits: programme.limits, barred: barred)
-        times = meetings.each_index.reject { |index| board.barred?(id, index) }.to_h { |index| [index, [programme.limits.at_once, programme.slots].min] }
+        board = Board.new([strand], classes: meetings.size, slots: programme.slots, limits: programme.limits,
+          barred: barred)
+        times = meetings.each_index.reject { |index| board.barred?(id, index) }
+          .to_h { |index| [index, [programme.limits.at_once, programme.slots].min] }
         (board.climb(strand, times, {}, Hash.new(0)) || strand.course(Board::NOWHERE)).end_share
       end
 
@@ -81,10 +105,17 @@ module JauntyBell::Core
 
       def strand(id, **facts)
         what = shelf[id].what
-        Strand.new(id, what, squad: squad, ladder: ladder, bases: bases(id), attempts: attempts(what), waiting: waiting.fetch(id, 0), **facts)
+        Strand.new(id, what, squad: squad, ladder: ladder, bases: bases(id), attempts: attempts(what),
+          waiting: waiting.fetch(id, 0), **facts)
       end
 
-      def new?(id) = (@unmet ||= {}).fetch(id) { @unmet[id] = squad.learners.count { |learner| learner.known.any? { |(each, _), _| each == id } } < squad.size * Strand::BEGUN }
+      def new?(id) =
+        (@unmet ||= {}).fetch(id) do
+          @unmet[id] =
+            squad.learners.count { |learner|
+              learner.known.any? { |(each, _), _| each == id }
+            } < squad.size * Strand::BEGUN
+        end
 
       # {id => importance of the new goals that wait for it, however deep}.
       def waiting
@@ -111,7 +142,8 @@ module JauntyBell::Core
       # What the group has begun otherwise, and should not lose: what most know comes first.
       def kept
         met = squad.learners.flat_map { |learner| learner.known.keys.map(&:first).uniq }.tally
-        met.slice(*shelf.keys).except(*goals.map(&:combination_id)).sort_by { |id, count| [-count, name(id)] }.map { |id, _| strand(id) }.reject(&:new?)
+        met.slice(*shelf.keys).except(*goals.map(&:combination_id)).sort_by { |id, count| [-count, name(id)] }
+          .map { |id, _| strand(id) }.reject(&:new?)
       end
 
       # {class => {id => rung index or nil}} of what can be honoured.
@@ -119,7 +151,9 @@ module JauntyBell::Core
         programme.pins.select { |pin| shelf.key?(pin.combination_id) }.each_with_object({}) do |pin, pins|
           index = meetings.index { |meeting| meeting.on == pin.on } or next
           in_class = pins[index] ||= {}
-          in_class[pin.combination_id] = pin.rung && ladder.index(pin.rung) if in_class.size < programme.slots && strands.any? { |strand| strand.id == pin.combination_id }
+          if in_class.size < programme.slots && strands.any? { |strand| strand.id == pin.combination_id }
+            in_class[pin.combination_id] = pin.rung && ladder.index(pin.rung)
+          end
         end
       end
 

@@ -5,12 +5,13 @@ module JauntyBell::Core
     #   keen       0–1, how likely they come to a class
     #   known      {[combination id, rung] => Book::Evidence}
     #   held_back  Care::Holds
-    Learner = Value.of(:id, :name, keen: 0.8, known: {}.freeze, half_life: Book::Mastery::HALF_LIFE, held_back: [].freeze, stance: :orthodox) do
+    Learner = Value.of(:id, :name, keen: 0.8, known: {}.freeze, half_life: Book::Mastery::HALF_LIFE,
+      held_back: [].freeze, stance: :orthodox) do
       # Rule of succession (Laplace): of `held` classes they came to so many.
       def self.keen(came, held) = (came + 1).fdiv(held + 2)
 
-      # Whether somebody has not come for so long that nothing is planned for them: `last_came` a Date or nil, `classes` how many
-      # their group has had lately.
+      # Whether somebody has not come for so long that nothing is planned for them: `last_came` a Date or nil, `classes`
+      # how many their group has had lately.
       def self.away?(last_came, classes:, today:, days:)
         return classes >= self::UNSEEN if last_came.nil?
         classes.positive? && today - last_came > days

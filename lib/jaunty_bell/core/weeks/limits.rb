@@ -1,6 +1,7 @@
 module JauntyBell::Core
   module Weeks
-    # What a programme may not exceed. The product's own defaults; the rise of a tenth a week is common practice, no source.
+    # What a programme may not exceed. The product's own defaults; the rise of a tenth a week is common practice, no
+    # source.
     #
     #   rise        per cent a week's planned load may be above the last full week's
     #   easy_every  which week is an easy one (0: none); `easy` its share of the week before it, in per cent
@@ -11,10 +12,13 @@ module JauntyBell::Core
     Limits = Value.of(rise: 10, easy_every: 4, easy: 65, hard: 7, go_up: 60, at_once: 2, new_things: 1) do
       # Raises InvalidInput.
       def checked
-        {"rise" => [rise, 0..50], "easy_every" => [easy_every, 0..12], "easy" => [easy, 30..100], "hard" => [hard, 4..10], "go_up" => [go_up, 1..100],
+        {"rise" => [rise, 0..50], "easy_every" => [easy_every, 0..12], "easy" => [easy, 30..100],
+         "hard" => [hard, 4..10], "go_up" => [go_up, 1..100],
          "at_once" => [at_once, 1..4], "new_things" => [new_things, 0..3]}.each do |field, (value, allowed)|
           next if value.is_a?(Numeric) && allowed.cover?(value)
-          raise InvalidInput.new("#{field.tr("_", " ").capitalize} goes from #{allowed.min} to #{allowed.max}; this is #{value.inspect}.", path: "limits/#{field}")
+          raise InvalidInput.new("#{field.tr("_", " ").capitalize} goes from #{allowed.min} to #{allowed.max}; " \
+            "this is " \
+            "#{value.inspect}.", path: "limits/#{field}")
         end
         self
       end

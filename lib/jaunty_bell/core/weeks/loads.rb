@@ -1,17 +1,20 @@
 module JauntyBell::Core
   module Weeks
-    # The effort to plan for each class, so that the weeks' loads stay within the limits: as near to what the card asks as they allow.
+    # The effort to plan for each class, so that the weeks' loads stay within the limits: as near to what the card asks
+    # as they allow.
     #
-    #   ceiling of a week: the last full week's load and the rise; of an easy week, its share of the week before; after a week without a class,
+    #   ceiling of a week: the last full week's load and the rise; of an easy week, its share of the week before; after
+    #     a week without a class,
     #   no more than the last full week's. No two hard classes follow each other. Efforts go by half points.
     #
-    # Easy weeks, and weeks that a holiday makes shorter, are no measure for the week after them: that would never come up again.
+    # Easy weeks, and weeks that a holiday makes shorter, are no measure for the week after them: that would never come
+    # up again.
     class Loads
       EFFORTS = (4..20).map { |half| half/2r }.freeze # 2 to 10
       Week = Value.of(:ceiling, :load, :easy, :over)
 
-      # `meetings` of the whole programme; `effort` what the card asks; `usual` the group's load a week before it, nil where none is known;
-      # `came` {week => the load that really came of it}.
+      # `meetings` of the whole programme; `effort` what the card asks; `usual` the group's load a week before it, nil
+      # where none is known; `came` {week => the load that really came of it}.
       def initialize(meetings, effort:, limits: Limits.new, usual: nil, came: {})
         @weeks = meetings.group_by(&:week)
         @most = @weeks.values.map(&:size).max || 0
@@ -69,15 +72,17 @@ module JauntyBell::Core
         @broken = false
       end
 
-      # The heaviest efforts under the ceiling, none above what is wanted, the evenest of those; the lightest there are where nothing is under it.
+      # The heaviest efforts under the ceiling, none above what is wanted, the evenest of those; the lightest there are
+      # where nothing is under it.
       def choose(meetings, ceiling)
         allowed = EFFORTS.select { |effort| effort <= [@wanted.to_r, EFFORTS.first].max }.last(ALLOWED)
-        heaviest(meetings, allowed, ceiling) || heaviest(meetings, EFFORTS.first(4), ceiling) || [EFFORTS.first] * meetings.size
+        heaviest(meetings, allowed, ceiling) || heaviest(meetings, EFFORTS.first(4), ceiling) ||
+          [EFFORTS.first] * meetings.size
       end
       ALLOWED = 8 # half points down from what is wanted
 
-      # Class by class, of all ways that come to about the same load and end as hard the best alone is followed: the work grows with the classes of a week.
-      # nil where nothing is under the ceiling.
+      # Class by class, of all ways that come to about the same load and end as hard the best alone is followed: the
+      # work grows with the classes of a week. nil where nothing is under the ceiling.
       def heaviest(meetings, allowed, ceiling)
         ways = [Way.new(0, 0, @hard, [])]
         meetings.each do |meeting|

@@ -7,8 +7,9 @@ module JauntyBell::Core
       # `from` and `to` are [[Date, rung], …] of the places that are in one plan alone.
       Move = Value.of(:combination_id, :from, :to, :why)
 
-      # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have still before them; `said` {id => the share that was expected to
-      # own a goal by now}, `owns` {id => the share that does}, `ends` {id => [share at the end by the old plan, by the new one]}.
+      # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have
+      # still before them; `said` {id => the share that was expected to own a goal by now}, `owns` {id => the share that
+      # does}, `ends` {id => [share at the end by the old plan, by the new one]}.
       def initialize(before, after, said: {}, owns: {}, ends: {})
         @before = by_combination(before)
         @after = by_combination(after)
@@ -52,7 +53,11 @@ module JauntyBell::Core
       def more(was, is)
         by = is.size - was.size
         return "It keeps its #{Card::Words.many(is.size, "place")}, on other days." if by.zero?
-        by.positive? ? "It gets #{Card::Words.many(by, "place")} more." : "It gives #{Card::Words.many(-by, "place")} away."
+        if by.positive?
+          "It gets #{Card::Words.many(by, "place")} more."
+        else
+          "It gives #{Card::Words.many(-by, "place")} away."
+        end
       end
 
       def ends(id)

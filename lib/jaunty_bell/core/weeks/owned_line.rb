@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Weeks
-    # How much clean evidence it takes to own a rung beside so much rough evidence: Mastery's own line at 0.70, worked out once at
-    # quarters of a repetition and read between them, because a planner asks for it a million times.
+    # How much clean evidence it takes to own a rung beside so much rough evidence: Mastery's own line at 0.70, worked
+    # out once at quarters of a repetition and read between them, because a planner asks for it a million times.
     #
     #   OwnedLine.clean_for(0) # => 5.4556…, so six clean ones without a rough one
     #   OwnedLine.clean_for(4) # => 19.5152…

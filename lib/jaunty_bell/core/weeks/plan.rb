@@ -1,9 +1,11 @@
 module JauntyBell::Core
   module Weeks
-    # Every technical place of every class still to come, what is expected of each, and what the group should own at the end.
+    # Every technical place of every class still to come, what is expected of each, and what the group should own at the
+    # end.
     #
     #   classes  [PlannedClass] in order      outlooks  [Outlook], a goal each
-    #   value    importance-weighted share expected to own the goals, less lapses; `bound` what no plan can exceed; `exact` whether all were tried
+    #   value    importance-weighted share expected to own the goals, less lapses; `bound` what no plan can exceed;
+    #            `exact` whether all were tried
     Plan = Value.of(:classes, :outlooks, :weeks, :value, :bound, :exact, :seed, :wishes) do
       def self.of(layout, found, loads, seed) = Draw.new(layout, found, loads).plan(seed)
     end
@@ -12,11 +14,12 @@ module JauntyBell::Core
       # A class with the effort to plan it at (0–10), and its Places in the order of the hour.
       PlannedClass = Value.of(:meeting, :effort, :places)
 
-      # kind :new (the group meets it), :climb (a rung is begun), :learn, :review; `times` places it takes; shares 0–1 of the group that are
-      # expected to own it at this rung before and after; `said` [Said]; `why` a sentence.
+      # kind :new (the group meets it), :climb (a rung is begun), :learn, :review; `times` places it takes; shares 0–1
+      # of the group that are expected to own it at this rung before and after; `said` [Said]; `why` a sentence.
       Place = Value.of(:combination_id, :rung, :times, :kind, :pinned, :before, :after, :said, :why)
 
-      # What is expected of one student: the rung of the version they do, clean share in the class, and the chance to own that rung before and after.
+      # What is expected of one student: the rung of the version they do, clean share in the class, and the chance to
+      # own that rung before and after.
       Said = Value.of(:student_id, :rung, :rate, :before, :after)
 
       # A goal: the share that owns it now, the share expected at the end, and the chance of each student ({id => 0–1}).

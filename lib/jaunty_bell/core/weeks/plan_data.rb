@@ -5,7 +5,9 @@ module JauntyBell::Core
       class << self
         # From a Plan.
         def of(plan)
-          {value: plan.value.round(4), bound: plan.bound.round(4), exact: plan.exact, seed: plan.seed, classes: plan.classes.map { |planned| planned(planned) }, outlooks: plan.outlooks.map { |outlook| outlook(outlook) },
+          {value: plan.value.round(4), bound: plan.bound.round(4), exact: plan.exact, seed: plan.seed,
+           classes: plan.classes.map { |planned| planned(planned) },
+           outlooks: plan.outlooks.map { |outlook| outlook(outlook) },
            weeks: plan.weeks.map { |week| week(week) }, wishes: plan.wishes.map { |wish| wish(wish) }}
         end
 
@@ -24,16 +26,20 @@ module JauntyBell::Core
 
         def planned(planned)
           meeting = planned.meeting
-          {on: meeting.on.iso8601, at: meeting.at, minutes: meeting.minutes, week: meeting.week, effort: planned.effort.to_f, places: planned.places.map { |place| place(place) }}
+          {on: meeting.on.iso8601, at: meeting.at, minutes: meeting.minutes, week: meeting.week,
+           effort: planned.effort.to_f, places: planned.places.map { |place| place(place) }}
         end
 
         def place(place)
           place.to_h.merge(kind: place.kind.to_s, before: place.before.round(3), after: place.after.round(3),
-            said: place.said.map { |said| said.to_h.merge(rate: said.rate.round(3), before: said.before.round(3), after: said.after.round(3)) })
+            said: place.said.map { |said|
+              said.to_h.merge(rate: said.rate.round(3), before: said.before.round(3), after: said.after.round(3))
+            })
         end
 
         def outlook(outlook)
-          outlook.to_h.merge(now: outlook.now.round(3), share: outlook.share.round(3), students: outlook.students.map { |id, chance| {student_id: id, chance: chance.round(3)} })
+          outlook.to_h.merge(now: outlook.now.round(3), share: outlook.share.round(3),
+            students: outlook.students.map { |id, chance| {student_id: id, chance: chance.round(3)} })
         end
 
         def week(week) = {ceiling: week.ceiling&.to_f&.round(1), load: week.load.to_f, easy: week.easy, over: week.over}

@@ -1,21 +1,24 @@
 module JauntyBell::Core
   module Weeks
-    # Finds a good schedule for a board: every one of them where there are few, else many laid out by what presses and the best of them made
-    # better by small moves. Pure, and the same for the same seed.
+    # Finds a good schedule for a board: every one of them where there are few, else many laid out by what presses and
+    # the best of them made better by small moves. Pure, and the same for the same seed.
     #
-    # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out anew without being thrown about.
+    # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out anew without
+    # being thrown about.
     #
-    #   found = Planner.new(board, squad, seed: 1).find { |done| puts done } # the block is told 0–1 and may throw :cancel
+    #   found = Planner.new(board, squad, seed: 1).find { |done| puts done } # the block is told 0–1 and may throw
+    #     :cancel
     #   found.schedule; found.value; found.bound; found.exact
     class Planner
       Found = Value.of(:schedule, :value, :bound, :exact)
       FEW = 2_000 # classes filled in trying every schedule
-      # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme takes no longer than a small
-      # one, and the same one is always searched as far.
+      # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme
+      # takes no longer than a small one, and the same one is always searched as far.
       LAID_OUT = 5_760
       MOVED = 720_000
 
-      # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves` each.
+      # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves`
+      # each.
       def initialize(board, squad, seed: 0, few: FEW, tried: nil, kept: 1, moves: nil, from: nil)
         @board = board
         @squad = squad
@@ -34,7 +37,8 @@ module JauntyBell::Core
         exact = !best.nil?
         best ||= searched(&told)
         told&.call(1.0)
-        Found.new(schedule: best, value: @board.value(best), bound: exact ? @board.value(best) : Bound.new(@board, @squad).value, exact: exact)
+        Found.new(schedule: best, value: @board.value(best),
+          bound: exact ? @board.value(best) : Bound.new(@board, @squad).value, exact: exact)
       end
 
       private

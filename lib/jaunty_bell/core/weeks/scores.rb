@@ -36,7 +36,8 @@ module JauntyBell::Core
         EDGES.each_cons(2).filter_map do |from, to|
           inside = @forecasts.select { |said, _| said >= from && (said < to || to == EDGES.last) }
           next if inside.empty?
-          Bin.new(from: from, to: to, said: inside.sum(&:first) / inside.size, came: inside.count(&:last).fdiv(inside.size), count: inside.size)
+          Bin.new(from: from, to: to, said: inside.sum(&:first) / inside.size,
+            came: inside.count(&:last).fdiv(inside.size), count: inside.size)
         end
       end
     end

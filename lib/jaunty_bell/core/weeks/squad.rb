@@ -25,21 +25,30 @@ module JauntyBell::Core
       def last_scale(learner) = @last[learner]
 
       # By learner and class: how likely marks on a combination are.
-      def chances(combination) = learners.map { |learner| meetings.map { |meeting| learner.chance(meeting.on, combination) * habits.seen } }
+      def chances(combination) =
+        learners.map { |learner| meetings.map { |meeting| learner.chance(meeting.on, combination) * habits.seen } }
 
-      # By learner: the clean share to set out from at a first rung: what is to be expected of what it builds on, else of all that is known of the learner there.
+      # By learner: the clean share to set out from at a first rung: what is to be expected of what it builds on, else
+      # of all that is known of the learner there.
       def starts(bases, rung)
         learners.map do |learner|
           list = learner.known.select { |(id, _), _| bases.include?(id) }.values
           list = learner.known.select { |(_, each), _| each == rung }.values if list.empty?
-          list.empty? ? UNKNOWN : list.sum { |e| habits.rate((1 + e.clean) / (2 + e.clean + e.rough), e.behind) } / list.size
+          if list.empty?
+            UNKNOWN
+          else
+            list.sum { |e| habits.rate((1 + e.clean) / (2 + e.clean + e.rough), e.behind) } / list.size
+          end
         end
       end
       UNKNOWN = 0.75 # of a learner nothing is known of; the product's own
 
       private
 
-      def scales(half_life) = (@by_half_life ||= {})[half_life] ||= meetings.map { |meeting| Book::Evidence.fading([(meeting.on - today).to_i, 0].max, half_life) }
+      def scales(half_life) =
+        (@by_half_life ||= {})[half_life] ||= meetings.map { |meeting|
+          Book::Evidence.fading([(meeting.on - today).to_i, 0].max, half_life)
+        }
     end
   end
 end

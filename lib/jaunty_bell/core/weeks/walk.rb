@@ -7,8 +7,9 @@ module JauntyBell::Core
     #   walk.drill(3, 0, 1)  # at class 3, the group's rung 0, one place
     #   walk.course          # => Strand::Course of all that was drilled
     #
-    # A class adds the evidence that is to be expected of it to the Beta model of the Book, with its variance; P(owned) is the normal share above the
-    # line at 0.70 times the chance of marks from two different days. Written out in docs/formulas.md.
+    # A class adds the evidence that is to be expected of it to the Beta model of the Book, with its variance; P(owned)
+    # is the normal share above the line at 0.70 times the chance of marks from two different days. Written out in
+    # docs/formulas.md.
     class Walk
       PRICE = OwnedLine.price
       WIDTH = 1 + PRICE
@@ -90,7 +91,8 @@ module JauntyBell::Core
         ends = at_the_end(@tracked)
         lapses = @lapsed + @size.times.sum { |l| [@last[l] - ends[l], 0.0].max }
         share = @wanted && mean(at_the_end(@wanted))
-        Strand::Course.new(@places.freeze, share, share && credit(share), mean(at_the_end(0)), lapses / most, @gates, @before, @after)
+        Strand::Course.new(@places.freeze, share, share && credit(share), mean(at_the_end(0)), lapses / most, @gates,
+          @before, @after)
       end
 
       # Chances of two days of marks, of `needed` more of them in so many classes: what Bound asks.
@@ -98,7 +100,8 @@ module JauntyBell::Core
 
       def known_above?(learner, rung) = @reached[learner] > rung
 
-      def owns?(learner, rung, index = nil) = highest(learner, rung, index ? @squad.scale(learner, index) : 1.0) >= Versions::OWNS
+      def owns?(learner, rung, index = nil) =
+        highest(learner, rung, index ? @squad.scale(learner, index) : 1.0) >= Versions::OWNS
 
       private
 
@@ -137,16 +140,16 @@ module JauntyBell::Core
         rate
       end
 
-      # Variance of what a class adds to the margin clean − price·rough: of the repetitions, of how good the student really is, of the evening, of
-      # whether they are there.
+      # Variance of what a class adds to the margin clean − price·rough: of the repetitions, of how good the student
+      # really is, of the evening, of whether they are there.
       def spread(chance, n, rate, known)
         mean = n * (rate * WIDTH - PRICE)
         within = WIDTH * WIDTH * (n * rate * (1 - rate) * (1 + n / (known + 1)) + n * n * @habits.wobble)
         chance * (within + (1 - chance) * mean * mean)
       end
 
-      # Expected clean share: what the score leads to by the group's habits; at a first meeting what is to be expected at the rung beneath, or of
-      # what it builds on, less the step or the leap.
+      # Expected clean share: what the score leads to by the group's habits; at a first meeting what is to be expected
+      # at the rung beneath, or of what it builds on, less the step or the leap.
       def rate(learner, rung, scale)
         i = learner * @rungs + rung
         none = @none[i]
@@ -157,7 +160,8 @@ module JauntyBell::Core
         none * first + (1 - none) * again
       end
 
-      def expected(i, scale) = @habits.rate((1 + @clean[i] * scale) / (2 + (@clean[i] + @rough[i]) * scale), @days[i] * scale)
+      def expected(i, scale) =
+        @habits.rate((1 + @clean[i] * scale) / (2 + (@clean[i] + @rough[i]) * scale), @days[i] * scale)
 
       # The chance that the evidence at i stands above the line.
       def owned(i, scale)

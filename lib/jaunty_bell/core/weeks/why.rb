@@ -20,16 +20,20 @@ module JauntyBell::Core
 
       def new
         bases = @strand.bases.map { |id| @layout.name(id) }
-        start = bases.any? ? "New to the group: it builds on #{Card::Words.list(bases)}, which enough own by then" : "New to the group: it builds on nothing they must know first"
+        start = bases.any? ? "New to the group: it builds on #{Card::Words.list(bases)}, which enough " \
+          "own by then" : "New to the group: it builds on nothing they must know first"
         "#{start}; the only new thing that day."
       end
 
       def climb
         return "Begun at #{rung}." if @rung.zero?
-        "#{of(@course.gates[@i] || 0)} are expected to own it at #{@layout.ladder[@rung - 1]} by then: time for #{rung}."
+        "#{of(@course.gates[@i] || 0)} are expected to own it at #{@layout.ladder[@rung - 1]} by then: time for " \
+          "#{rung}."
       end
 
-      def learn = "Being learned at #{rung}: #{of(@course.before[@i])} are expected to own it before the class, #{of(@course.after[@i])} after."
+      def learn =
+        "Being learned at #{rung}: #{of(@course.before[@i])} are expected to own it before the class, " \
+          "#{of(@course.after[@i])} after."
 
       def review = "A review: #{of(@course.before[@i])} own it at #{rung}, and what is left alone fades."
 
@@ -41,14 +45,20 @@ module JauntyBell::Core
 
       def goal(rest)
         with, less = @course.end_share, @strand.course(rest).end_share
-        "Without it #{percent(less)} instead of #{percent(with)} would own it at #{@layout.ladder[@strand.wanted]} at the end." if percent(less) < percent(with)
+        if percent(less) < percent(with)
+          "Without it #{percent(less)} instead of #{percent(with)} would own it at " \
+            "#{@layout.ladder[@strand.wanted]} at " \
+            "the end."
+        end
       end
 
       def later(rest)
         index = @places[@i + 1]&.first || @layout.meetings.size - 1
         return unless index > @index
         with, less = @strand.share_at(index, @places, @rung), @strand.share_at(index, rest, @rung)
-        "Without it #{percent(less)} instead of #{percent(with)} would own it on #{day(index)}." if percent(less) < percent(with)
+        if percent(less) < percent(with)
+          "Without it #{percent(less)} instead of #{percent(with)} would own it on #{day(index)}."
+        end
       end
 
       def rung = @layout.ladder[@rung]

@@ -16,7 +16,9 @@ module JauntyBell::Core
 
       def gone
         (@programme.goals - @layout.goals).map do |goal|
-          Wish.new(combination_id: goal.combination_id, text: "A goal is no longer on the shelf: it is left out of the plan.", frees: ["Take it back onto the shelf", "Drop the goal"])
+          Wish.new(combination_id: goal.combination_id,
+            text: "A goal is no longer on the shelf: it is left out of the plan.",
+            frees: ["Take it back onto the shelf", "Drop the goal"])
         end
       end
 
@@ -25,8 +27,10 @@ module JauntyBell::Core
         @layout.goals.filter_map do |goal|
           id, taught = goal.combination_id, @layout.ladder[@layout.wanted(goal)]
           next if taught == goal.rung
-          why = @layout.capped?(goal) ? "juniors do not answer back with strikes to the head" : "the club begins at #{@layout.ladder.first}"
-          Wish.new(combination_id: id, text: "#{@layout.name(id)} is planned for #{taught}, not #{goal.rung}: #{why}.", frees: ["Want #{taught}"])
+          why = @layout.capped?(goal) ? "juniors do not answer back with strikes to " \
+            "the head" : "the club begins at #{@layout.ladder.first}"
+          Wish.new(combination_id: id, text: "#{@layout.name(id)} is planned for #{taught}, not #{goal.rung}: #{why}.",
+            frees: ["Want #{taught}"])
         end
       end
 
@@ -37,14 +41,20 @@ module JauntyBell::Core
           id, wanted = goal.combination_id, @layout.wanted(goal)
           next if @layout.alone(id, wanted) >= @layout.go_up
           reachable = (0...wanted).to_a.reverse.find { |rung| @layout.alone(id, rung) >= @layout.go_up }
-          Wish.new(combination_id: id, text: unreachable_text(id, wanted, reachable), frees: [("Want #{@layout.ladder[reachable]} by then" if reachable), "More weeks or classes", "Lower the share that goes up"].compact)
+          Wish.new(combination_id: id, text: unreachable_text(id, wanted, reachable),
+            frees: [("Want #{@layout.ladder[reachable]} by then" if reachable), "More weeks or classes",
+              "Lower the share that goes up"].compact)
         end
       end
 
       def unreachable_text(id, wanted, reachable)
         size = @layout.squad.size
-        text = "Even with #{Card::Words.many(@programme.limits.at_once, "place")} in every class only #{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} at #{@layout.ladder[wanted]} by the end"
-        return "#{text}, and no rung of it by #{@programme.limits.go_up} %: it is planned as far as it goes." unless reachable
+        text = "Even with #{Card::Words.many(@programme.limits.at_once, "place")} in every class only " \
+          "#{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} at " \
+          "#{@layout.ladder[wanted]} by the end"
+        unless reachable
+          return "#{text}, and no rung of it by #{@programme.limits.go_up} %: it is planned as far as it goes."
+        end
         "#{text}; at #{@layout.ladder[reachable]} it could be #{(@layout.alone(id, reachable) * size).round}."
       end
 
@@ -54,32 +64,55 @@ module JauntyBell::Core
         rungs = strands.sum { |strand| [strand.wanted - strand.begun, 0].max }
         room = @layout.meetings.size * @layout.board.most_new
         return [] if rungs <= room
-        [Wish.new(text: "The goals have #{Card::Words.many(rungs, "rung")} to begin, and #{Card::Words.many(@layout.meetings.size, "class", "classes")} with #{Card::Words.many(@layout.board.most_new, "new thing")} each: not all can be begun.",
+        [Wish.new(text: "The goals have #{Card::Words.many(rungs, "rung")} to begin, and " \
+          "#{Card::Words.many(@layout.meetings.size, "class", "classes")} with " \
+          "#{Card::Words.many(@layout.board.most_new, "new thing")} each: not all can be begun.",
           frees: ["More weeks or classes", "Two new things in a class", "Fewer goals, or lower rungs"])]
       end
 
       def pins
-        @programme.pins.select { |pin| pin.on >= @layout.today }.group_by(&:on).flat_map { |day, list| pins_on(day, list) }
+        @programme.pins.select { |pin| pin.on >= @layout.today }.group_by(&:on)
+          .flat_map { |day, list| pins_on(day, list) }
       end
 
       def pins_on(day, list)
         on = day.strftime("%-d %b")
-        return list.map { |pin| Wish.new(combination_id: pin.combination_id, text: "A pin stands on #{on}, when there is no class of this programme.", frees: ["Move the pin"]) } unless @layout.meetings.any? { |meeting| meeting.on == day }
-        wishes = list.reject { |pin| @layout.shelf.key?(pin.combination_id) }.map { |pin| Wish.new(combination_id: pin.combination_id, text: "What is pinned on #{on} is no longer on the shelf.", frees: ["Take the pin out", "Take it back onto the shelf"]) }
-        wishes << Wish.new(text: "#{list.size} combinations are pinned on #{on}, and the class has #{Card::Words.many(@programme.slots, "place")}: the first of them stand.", frees: ["Take a pin out"]) if list.size > @programme.slots
+        unless @layout.meetings.any? { |meeting| meeting.on == day }
+          return list.map { |pin|
+            Wish.new(combination_id: pin.combination_id,
+              text: "A pin stands on #{on}, when there is no class of this programme.", frees: ["Move the pin"])
+          }
+        end
+        wishes = list.reject { |pin| @layout.shelf.key?(pin.combination_id) }
+          .map do |pin|
+            Wish.new(combination_id: pin.combination_id, text: "What is pinned on #{on} is no longer on the shelf.",
+              frees: ["Take the pin out", "Take it back onto the shelf"])
+          end
+        if list.size > @programme.slots
+          wishes <<
+            Wish.new(text: "#{list.size} combinations are pinned on #{on}, and the class has " \
+            "#{Card::Words.many(@programme.slots, "place")}: the first of them stand.", frees: ["Take a pin out"])
+        end
         wishes + against(list, day, on)
       end
 
       # Pins stand above what else was said of the day.
       def against(list, day, on)
-        list.select { |pin| @programme.never.include?([pin.combination_id, day]) || @programme.not_before.fetch(pin.combination_id, day) > day }.map do |pin|
-          Wish.new(combination_id: pin.combination_id, text: "It is pinned on #{on} and kept out of that class too: the pin stands.", frees: ["Take the pin out", "Let it into the class"])
+        list.select { |pin|
+          @programme.never.include?([pin.combination_id, day]) ||
+            @programme.not_before.fetch(pin.combination_id, day) > day
+        }.map do |pin|
+          Wish.new(combination_id: pin.combination_id,
+            text: "It is pinned on #{on} and kept out of that class too: the pin stands.",
+            frees: ["Take the pin out", "Let it into the class"])
         end
       end
 
       def heavy
         @layout.loads.weeks.each_with_index.select { |week, _| week.over }.map do |week, i|
-          Wish.new(text: "Week #{i + 1} comes to a load of #{week.load.round} even at the easiest: #{(week.load - week.ceiling).ceil} more than its limit of #{week.ceiling.floor}.", frees: ["Fewer or shorter classes that week", "A less easy week"])
+          Wish.new(text: "Week #{i + 1} comes to a load of #{week.load.round} even at the easiest: " \
+            "#{(week.load - week.ceiling).ceil} more than its limit of #{week.ceiling.floor}.",
+            frees: ["Fewer or shorter classes that week", "A less easy week"])
         end
       end
     end

@@ -9,7 +9,7 @@ module JauntyBell
       def self.renew(db, &told) = db[:clubs].select_order_map(:id).sum { |id| new(db, id).renew(&told) }
 
       def initialize(db, club_id)
-        @club = Club.new(db, club_id)
+        @club = Services::Club.new(db, club_id)
       end
 
       def renew
@@ -32,13 +32,15 @@ module JauntyBell
       # Students with marks of whom nothing is kept.
       def unmastered
         kept = db[:masteries].where(club_id: club_id).select(:student_id)
-        db[:marks].where(club_id: club_id, taken_back_at: nil).exclude(student_id: kept).distinct.select_order_map(:student_id)
+        db[:marks].where(club_id: club_id, taken_back_at: nil).exclude(student_id: kept).distinct
+          .select_order_map(:student_id)
       end
 
       # Classes that took place from a card and of which nothing is kept.
       def unworked
         kept = db[:class_works].where(club_id: club_id).select(:class_id)
-        db[:classes].where(club_id: club_id).exclude(ended_at: nil).exclude(card_id: nil).exclude(id: kept).order(:starts_at).all
+        db[:classes].where(club_id: club_id).exclude(ended_at: nil).exclude(card_id: nil).exclude(id: kept)
+          .order(:starts_at).all
       end
     end
   end

@@ -1,6 +1,7 @@
 module JauntyBell
   module Services::Book
-    # All that the Book knows of some students, each thing read once for all of them: squad, board, next class and pages are made from it.
+    # All that the Book knows of some students, each thing read once for all of them: squad, board, next class and pages
+    # are made from it.
     class Ledger
       WEEKS = 8
       SINCE = 7 * WEEKS # days of sessions a board looks back on
@@ -49,15 +50,19 @@ module JauntyBell
       # Mondays of the weeks that are shown, this one last.
       def mondays = @mondays ||= (Core::Weeks.monday(today) - 7 * (WEEKS - 1)).step(Core::Weeks.monday(today), 7).to_a
 
-      def sessions(id) = (@sessions ||= {})[id] ||= Core::Book::Sessions.new(all_sessions.fetch(id, []), hard: settings.hard_effort)
+      def sessions(id) =
+        (@sessions ||= {})[id] ||= Core::Book::Sessions.new(all_sessions.fetch(id, []), hard: settings.hard_effort)
 
       def series(id)
-        (@series ||= {})[id] ||= sessions(id).series(last: today, first: first_days[id], unasked: unasked.fetch(id, []), elsewhere: row(id)[:trains_elsewhere])
+        (@series ||= {})[id] ||= sessions(id).series(last: today, first: first_days[id],
+          unasked: unasked.fetch(id, []), elsewhere: row(id)[:trains_elsewhere])
       end
 
       # [[Monday, load]] of the weeks that are shown, as far as it is known.
       def weeks(id)
-        sums = sessions(id).loads.each_with_object(Hash.new(0.0)) { |(day, load), weeks| weeks[Core::Weeks.monday(day)] += load }
+        sums = sessions(id).loads.each_with_object(Hash.new(0.0)) do |(day, load), weeks|
+          weeks[Core::Weeks.monday(day)] += load
+        end
         mondays.map { |monday| [monday, sums[monday]] }
       end
 
@@ -85,7 +90,9 @@ module JauntyBell
       def pointers(id)
         (@pointers ||= {})[id] ||= begin
           @came ||= @club.book.came(ids, today, within: Core::Book::Away::FOR)
-          Core::Book::Pointers.new(sessions: sessions(id), series: series(id), day: today, school: settings, came: @came.fetch(id, []), unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT }, holds: holds.fetch(id, []),
+          Core::Book::Pointers.new(sessions: sessions(id), series: series(id), day: today, school: settings,
+            came: @came.fetch(id, []), unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT },
+            holds: holds.fetch(id, []),
             fading: slipped(id, :time), rough: slipped(id, :rough_marks), guardian: guarded?(row(id))).all
         end
       end
@@ -94,11 +101,13 @@ module JauntyBell
       def holds = @holds ||= @club.care.holds(today, ids)
 
       # What to do in a class on a day (Core::Book::NextClass).
-      def next_class(day) = Core::Book::NextClass.new(ids.to_h { |id| [id, known.fetch(id, {})] }, shelf, on: day, school: settings).all
+      def next_class(day) =
+        Core::Book::NextClass.new(ids.to_h { |id| [id, known.fetch(id, {})] }, shelf, on: day, school: settings).all
 
       private
 
-      def gravest(id) = pointers(id).first.then { |first| first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED }
+      def gravest(id) =
+        pointers(id).first.then { |first| first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED }
 
       # An adult, or a junior with a guardian on file.
       def guarded?(row) = row[:guardian].to_s.strip != "" || !@club.people.junior?(row, today)
@@ -107,12 +116,18 @@ module JauntyBell
       def slipping(id) = (@slipping ||= @club.masteries.on(today, students: ids, fading: true)).fetch(id, {})
 
       # Names of what slipped for this reason.
-      def slipped(id, why) = slipping(id).select { |_, mastery| mastery.faded_by == why }.keys.map { |combination, _| names[combination] }.uniq.sort
+      def slipped(id, why) =
+        slipping(id).select { |_, mastery| mastery.faded_by == why }.keys
+          .map { |combination, _| names[combination] }.uniq.sort
 
       def all_sessions
         @all_sessions ||= @club.book.sessions(students: ids, since: @since).then do |recent|
           stayed_away = @since ? ids.select { |id| away?(recent.fetch(id, [])) } : []
-          stayed_away.empty? ? recent : recent.merge(@club.book.sessions(students: stayed_away, since: today - LONG_SINCE))
+          if stayed_away.empty?
+            recent
+          else
+            recent.merge(@club.book.sessions(students: stayed_away, since: today - LONG_SINCE))
+          end
         end
       end
 

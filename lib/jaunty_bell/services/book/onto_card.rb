@@ -15,7 +15,8 @@ module JauntyBell
       def put(rung:, learned:)
         whole = @club.plans.of_card(@card)
         whole = whole.with(blocks: Core::Card::Placing.of(whole, @named, rung: rung, learned: learned))
-        changed = @club.cards.change(@card[:id], version: @card[:version], **@card.slice(:name, :level, :group_id), **Core::Card::Data.kept(whole))
+        changed = @club.cards.change(@card[:id], version: @card[:version], **@card.slice(:name, :level, :group_id),
+          **Core::Card::Data.kept(whole))
         {card_id: @card[:id], name: @card[:name], title: @named.name, over_s: whole.over, version: changed[:version]}
       end
 
@@ -24,7 +25,8 @@ module JauntyBell
       def part(meaning)
         there = @club.combinations.all
         row = there.find { |each| @club.combinations.meaning(each) == meaning }
-        row ||= @club.combinations.add(id: SecureRandom.uuid, name: name(meaning, there), combination: meaning, tags: ["part"])
+        row ||= @club.combinations.add(id: SecureRandom.uuid, name: name(meaning, there), combination: meaning,
+          tags: ["part"])
         @club.named(row)
       end
 

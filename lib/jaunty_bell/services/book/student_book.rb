@@ -34,16 +34,23 @@ module JauntyBell
 
       def efforts = diary.efforts
 
-      # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil where there is nothing to
-      # compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], held: matters of holds}].
+      # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil where there
+      # is nothing to compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], held:
+      # matters of holds}].
       def timeline
         told = diary.by_week(since: ledger.mondays.first)
         holds = @club.care.of(id)
-        climbed = known.select { |_, mastery| mastery.known&.first_owned }.group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_owned) }
+        climbed = known.select { |_, mastery| mastery.known&.first_owned }
+          .group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_owned) }
         ledger.weeks(id).map do |monday, load|
           big = Core::Book::BigWeek.of(series, monday + 6, up: ledger.settings.pointed_out["big_week"])
-          {monday: monday, load: load, line: big&.line, over: !!big&.over?(sessions.trained(monday..monday + 6).size), **told[monday], held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }.map { |hold| hold[:matter] }.uniq,
-           climbed: climbed.fetch(monday, []).map { |(combination, rung), _| {name: ledger.names[combination], rung: rung} }}
+          {monday: monday, load: load, line: big&.line, over: !!big&.over?(sessions.trained(monday..monday + 6).size),
+           **told[monday],
+           held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }
+             .map { |hold| hold[:matter] }.uniq,
+           climbed: climbed.fetch(monday, []).map { |(combination, rung), _|
+             {name: ledger.names[combination], rung: rung}
+           }}
         end
       end
 
@@ -54,11 +61,13 @@ module JauntyBell
       def hearts_missing
         return "Their birthday is not on file." if age.nil?
         return "It is for adults only: its weights were not made from children." unless adult?
-        "The heart at rest and which weights to use are not on file." unless student[:heart_rest] && student[:heart_weights]
+        unless student[:heart_rest] && student[:heart_weights]
+          "The heart at rest and which weights to use are not on file."
+        end
       end
 
-      # What straps heard since a day, by class, newest first: [{on:, title:, rest:, most:, rounds: [{round:, title:, beats:}],
-      # banister: Figure, by_reading: Figure, edwards: Figure}]; none where something is missing.
+      # What straps heard since a day, by class, newest first: [{on:, title:, rest:, most:, rounds: [{round:, title:,
+      # beats:}], banister: Figure, by_reading: Figure, edwards: Figure}]; none where something is missing.
       def hearts(since: ledger.mondays.first)
         return [] if hearts_missing
         @hearts ||= {}
@@ -68,15 +77,19 @@ module JauntyBell
       def heard(since)
         heard = diary.recordings(since: since).select { |row| row[:kind] == "heart" }
         heard.group_by { |row| row[:class_id] }.values.map do |rounds|
-          heart = Core::Book::HeartRate.joined(rounds.map { |row| Core::Book::HeartRate.heard(row[:samples].map(&:to_a)) }, rest: student[:heart_rest], most: heart_most)
+          heart = Core::Book::HeartRate.joined(rounds.map { |row|
+            Core::Book::HeartRate.heard(row[:samples].map(&:to_a))
+          }, rest: student[:heart_rest], most: heart_most)
           weights = student[:heart_weights].to_sym
-          rounds.first.slice(:on, :title).merge(rest: student[:heart_rest], most: heart_most.round, rounds: rounds.map { |row| curve(row) },
+          rounds.first.slice(:on, :title).merge(rest: student[:heart_rest], most: heart_most.round,
+            rounds: rounds.map { |row| curve(row) },
             banister: heart.banister(weights), by_reading: heart.banister_by_reading(weights), edwards: heart.edwards)
         end
       end
 
       def curve(row)
-        {round: row[:round] + 1, title: row[:round_title] || "Round #{row[:round] + 1}", beats: Core::Book::HeartRate.curve(Core::Book::HeartRate.heard(row[:samples].map(&:to_a)))}
+        {round: row[:round] + 1, title: row[:round_title] || "Round #{row[:round] + 1}",
+         beats: Core::Book::HeartRate.curve(Core::Book::HeartRate.heard(row[:samples].map(&:to_a)))}
       end
 
       private :heard, :curve
@@ -92,9 +105,12 @@ module JauntyBell
       # A Core::Book::Report of the last weeks.
       def report
         days = Core::Book::Report.days(today)
-        Core::Book::Report.new(name: student[:name], club: @club.people.club[:name], today: today, trained: sessions.trained(days),
-          tally: Core::Book::ClassWork.total(works(since: days.first).map(&:last)), known: known, names: ledger.names, coming: next_items,
-          weak_links: weak_links, holds: ledger.holds.fetch(id, []), away: ledger.pointers(id).any? { |pointer| pointer.kind == :back })
+        Core::Book::Report.new(name: student[:name], club: @club.people.club[:name], today: today,
+          trained: sessions.trained(days),
+          tally: Core::Book::ClassWork.total(works(since: days.first).map(&:last)), known: known, names: ledger.names,
+          coming: next_items,
+          weak_links: weak_links, holds: ledger.holds.fetch(id, []),
+          away: ledger.pointers(id).any? { |pointer| pointer.kind == :back })
       end
 
       # A Core::Book::Span of days, with what was struck in them.

@@ -13,7 +13,8 @@ module JauntyBell
       def keep
         @club.db.transaction(savepoint: true) do
           whole = @club.plans.reckoned(@read.blocks, @read.minutes, nil, shelf: shelf)
-          @club.cards.add(id: SecureRandom.uuid, name: @read.name, level: @read.level, group_id: nil, **Core::Card::Data.kept(whole))[:id]
+          @club.cards.add(id: SecureRandom.uuid, name: @read.name, level: @read.level, group_id: nil,
+            **Core::Card::Data.kept(whole))[:id]
         end
       end
 
@@ -22,7 +23,9 @@ module JauntyBell
       # A Core::Card::Shelf that answers to the names in the file with what is on the club's shelf.
       def shelf
         ids = @read.combinations.to_h { |name, meaning| [name, combination(name, meaning)] }
-        named = ids.to_h { |name, id| [name, Core::Card::Named.new(id: id, name: name, what: @read.combinations[name])] }
+        named = ids.to_h do |name, id|
+          [name, Core::Card::Named.new(id: id, name: name, what: @read.combinations[name])]
+        end
         rows = @read.drills.to_h { |facts| [facts[:name], drill(facts, ids)] }
         drills = Core::Card::Shelf.of(rows.values, {}, ids.to_h { |name, id| [id, @read.combinations[name]] }).drills
         Core::Card::Shelf.new(rows.transform_values { |row| drills.fetch(row[:id]) }, named)
@@ -32,7 +35,8 @@ module JauntyBell
       def combination(name, meaning)
         same = on_shelf.find { |row| row[:name] == name }
         return same[:id] if same && @club.combinations.meaning(same) == meaning
-        @club.combinations.add(id: SecureRandom.uuid, name: same ? @club.combinations.free_name(name) : name, combination: meaning)[:id]
+        @club.combinations.add(id: SecureRandom.uuid, name: same ? @club.combinations.free_name(name) : name,
+          combination: meaning)[:id]
       end
 
       def on_shelf = @on_shelf ||= @club.combinations.all

@@ -11,8 +11,8 @@ module JauntyBell
         @club = club
       end
 
-      # A Core::Card::Plan from blocks as plain data. `group` and `students` say whom it is for: `students` overrides the
-      # number of the group's own; `roster` are rows of the students expected.
+      # A Core::Card::Plan from blocks as plain data. `group` and `students` say whom it is for: `students` overrides
+      # the number of the group's own; `roster` are rows of the students expected.
       def plan(data, minutes, group: nil, students: nil, roster: nil)
         Core::Card::Plan.new(blocks(data), minutes: minutes, company: company(group, students, roster))
       end
@@ -36,8 +36,10 @@ module JauntyBell
       def shelf_of(data)
         drill_ids, combination_ids = Core::Card::Data.named(data)
         drills = @club.drills.by_id(drill_ids)
-        rows = @club.combinations.by_id(combination_ids + drills.flat_map { |row| row[:pool].map { |each| each[:combination_id] } })
-        Core::Card::Shelf.of(drills, rows.slice(*combination_ids), rows.transform_values { |row| @club.combinations.meaning(row) },
+        rows = @club.combinations
+          .by_id(combination_ids + drills.flat_map { |row| row[:pool].map { |each| each[:combination_id] } })
+        Core::Card::Shelf.of(drills, rows.slice(*combination_ids),
+          rows.transform_values { |row| @club.combinations.meaning(row) },
           pool_names: rows.transform_values { |row| row[:name] })
       end
 
@@ -53,8 +55,10 @@ module JauntyBell
         group = group_id && @club.people.groups.find { |row| row[:id] == group_id }
         roster ||= group ? @club.people.students(group: group_id) : []
         held = held(roster)
-        Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: held, juniors: group ? group[:juniors] : false,
-          met: (@club.classes.met(group_id).to_set if group), usual: @club.cards.usual_left(Clock.now - USUAL_WEEKS * 7 * DAY),
+        Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: held,
+          juniors: group ? group[:juniors] : false,
+          met: (@club.classes.met(group_id).to_set if group),
+          usual: @club.cards.usual_left(Clock.now - USUAL_WEEKS * 7 * DAY),
           school: @club.school.settings, reading: @club.reading, shelf: held.any? ? @club.shelf : {})
       end
 

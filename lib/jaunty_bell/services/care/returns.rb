@@ -1,7 +1,7 @@
 module JauntyBell
   module Services::Care
-    # Holds that end, and the staged return after a knock to the head. What is missing before a knock's hold may be lifted
-    # is Core::Care::Return#missing.
+    # Holds that end, and the staged return after a knock to the head. What is missing before a knock's hold may be
+    # lifted is Core::Care::Return#missing.
     class Returns
       def initialize(club, today: club.today)
         @club = club
@@ -13,12 +13,14 @@ module JauntyBell
         row = @club.care.find(id)
         missing = knock?(row) ? of(row).missing(@today) : []
         if missing.any?
-          raise Store::Conflict.new("A knock to the head is not lifted with a key. Still missing: #{missing.join("; ")}.", path: "id")
+          raise Store::Conflict.new("A knock to the head is not lifted with a key. Still missing: " \
+            "#{missing.join("; ")}.", path: "id")
         end
         changed(@club.care.end_on(row, @today), "lifted a hold: #{row[:matter]}")
       end
 
-      # A hold that should never have been: it ends, with a trace of who said so and why. Raises Store::Missing or Conflict.
+      # A hold that should never have been: it ends, with a trace of who said so and why. Raises Store::Missing or
+      # Conflict.
       def mistaken(id, reason)
         row = @club.care.mistaken(id, on: @today, reason: reason)
         changed(row, "took back a hold that was a mistake: #{row[:matter]}")
@@ -39,7 +41,9 @@ module JauntyBell
 
       # The return (Core::Care::Return) of a hold's row.
       def of(row)
-        taken = @club.care.steps(row[:id]).map { |step| Core::Care::Return::Taken.new(**step.slice(:step, :on, :symptoms)) }
+        taken = @club.care.steps(row[:id]).map do |step|
+          Core::Care::Return::Taken.new(**step.slice(:step, :on, :symptoms))
+        end
         given = @club.care.clearance(row[:id])
         Core::Care::Return.new(knocked_on: row[:from], stand_down: stand_down(row), taken: taken,
           clearance: given && Core::Care::Return::Clearance.new(**given.slice(:by, :on)))

@@ -1,6 +1,7 @@
 module JauntyBell
   module Services::Floor
-    # Who may come to a class and what a coach knows of each at the door: read in a handful of queries, however many they are.
+    # Who may come to a class and what a coach knows of each at the door: read in a handful of queries, however many
+    # they are.
     class Doorway
       # `note`: what to know (Core::Floor::Door::Note); `emergency` whom to call, a guardian for coaches only.
       Known = Struct.new(:student, :partner, :notes, :emergency, keyword_init: true)
@@ -22,15 +23,18 @@ module JauntyBell
 
       # Core::Floor::Pairs of these students on some terms (contact:, holding:, locked:).
       def pairs(students, **terms)
-        Core::Floor::Pairs.new(partners.values_at(*students.map { |student| student[:id] }), school: @club.school.settings,
+        Core::Floor::Pairs.new(partners.values_at(*students.map { |student| student[:id] }),
+          school: @club.school.settings,
           apart: @apart ||= @club.people.pairs_apart(ids), met: @met ||= door.met, **terms)
       end
 
       # Known of each; `due` {student id => names of what is due in this class}.
       def known(due)
         @students.map do |student|
-          Known.new(student: student, partner: partners.fetch(student[:id]), notes: notes(student, due.fetch(student[:id], [])),
-            emergency: {name: student[:emergency_name], phone: student[:emergency_phone], guardian: @club.assistant? ? "" : student[:guardian]})
+          Known.new(student: student, partner: partners.fetch(student[:id]),
+            notes: notes(student, due.fetch(student[:id], [])),
+            emergency: {name: student[:emergency_name], phone: student[:emergency_phone],
+                        guardian: @club.assistant? ? "" : student[:guardian]})
         end
       end
 
@@ -41,14 +45,17 @@ module JauntyBell
       def door = @door ||= Store::Door.new(@club.db, @club.id, @row, ids)
 
       def partner(student)
-        Core::Floor::Partner.new(**student.slice(:id, :name, :level, :kg), stance: student[:stance].to_sym, wish: student[:stance_wish],
+        Core::Floor::Partner.new(**student.slice(:id, :name, :level, :kg), stance: student[:stance].to_sym,
+          wish: student[:stance_wish],
           junior: @club.people.junior?(student, day), blocks: holds.fetch(student[:id], []).flat_map(&:blocks).uniq)
       end
 
       def notes(student, due)
         came = door.came.fetch(student[:id], {})
-        Core::Floor::Door.new(day: day, holds: holds.fetch(student[:id], []), came: [came[:before], *came[:since]].compact,
-          minutes: came[:minutes].to_i, junior: partners.fetch(student[:id]).junior, guardian: student[:guardian], due: due,
+        Core::Floor::Door.new(day: day, holds: holds.fetch(student[:id], []),
+          came: [came[:before], *came[:since]].compact,
+          minutes: came[:minutes].to_i, junior: partners.fetch(student[:id]).junior,
+          guardian: student[:guardian], due: due,
           away: @club.school.settings.pointed_out["away"]).notes
       end
     end

@@ -5,7 +5,8 @@ module JauntyBell
     #
     #   Facts.new(club, class_id).take(marks: [{id:, student_id:, …}], knocks: […]) # => how many were new
     class Facts
-      WHAT_HAPPENED = %i[round_runs attendances departures pairings taken_back].freeze # they change what a class came to
+      # They change what a class came to
+      WHAT_HAPPENED = %i[round_runs attendances departures pairings taken_back].freeze
       AHEAD = 86_400 # seconds by which what a device says may lie in time to come: its clock is wrong
 
       def initialize(club, class_id)
@@ -37,8 +38,8 @@ module JauntyBell
         fresh
       end
 
-      # Somebody who is not on file: a visitor of the class's group, or of the club's first, until a coach says that they
-      # belong to it.
+      # Somebody who is not on file: a visitor of the class's group, or of the club's first, until a coach says that
+      # they belong to it.
       def welcome(guest)
         group = @row[:group_id] || @club.people.groups.first&.fetch(:id)
         raise Store::Conflict.new("Make a group first: a guest becomes a student of one.", path: "guests") unless group
@@ -90,7 +91,8 @@ module JauntyBell
 
       def check_dates(table, list)
         late = list.index { |fact| time(fact[:at]) > Clock.now + AHEAD } or return
-        raise Core::InvalidInput.new("This is dated in time to come: put the clock of this device right.", path: "#{table}/#{late}/at")
+        raise Core::InvalidInput.new("This is dated in time to come: put the clock of this device right.",
+          path: "#{table}/#{late}/at")
       end
 
       def time(at) = at.is_a?(Time) ? at : Time.iso8601(at.to_s)

@@ -1,12 +1,13 @@
 module JauntyBell
   module Services::Floor
-    # A class as the Floor opens it: its plan for who is expected, what each student does in its rounds, its cue sheet, and the
-    # pairs there may be.
+    # A class as the Floor opens it: its plan for who is expected, what each student does in its rounds, its cue sheet,
+    # and the pairs there may be.
     #
     #   open = OpenClass.new(club, club.classes.find(id))
     #   open.sheet.segments # => what is heard when
     class OpenClass
-      MOST = 60 # students up to whom it is said what kit is short, and who can be paired offline where nobody is expected
+      # Students up to whom it is said what kit is short, and who can be paired offline where nobody is expected
+      MOST = 60
       SEEDS = 1_000_003 # a prime: ids of classes that differ give seeds that differ
 
       attr_reader :club, :row
@@ -39,15 +40,16 @@ module JauntyBell
       # What is known of everybody at the door (Doorway::Known).
       def doors = doorway.known(due)
 
-      # What the class does from bell to bell (Core::Floor::Rounds), with `own`, what each student does in a round where it is
-      # not what the group does, and `held`, what those who are held back must not do and do instead.
+      # What the class does from bell to bell (Core::Floor::Rounds), with `own`, what each student does in a round where
+      # it is not what the group does, and `held`, what those who are held back must not do and do instead.
       def rounds
         bare.zip(plan.runs).map { |round, run| round.merge(own: versions.of(round), held: held(run)) }
       end
 
       # What is called is drawn from the class's own seed, so that every device has the same.
       def sheet
-        Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % SEEDS, weights: weights, voice: club.school.voice)
+        Core::Floor::CueSheet.new(plan, seed: row[:id].delete("-").to_i(16) % SEEDS, weights: weights,
+          voice: club.school.voice)
       end
 
       # Whether the class has contact, and whether somebody holds in it.
@@ -84,12 +86,14 @@ module JauntyBell
 
       # {student id => names of what is due to them in this class}
       def due
-        versions.states.transform_values { |states| states.select { |_, state| state == :fading }.keys.map { |id| combinations.dig(id, :name) } }
+        versions.states.transform_values { |states|
+          states.select { |_, state| state == :fading }.keys.map { |id| combinations.dig(id, :name) }
+        }
           .reject { |_, names| names.empty? }
       end
 
-      # How much more often each combination of a pool is called: {id => weight}, by the shares of those expected who have it
-      # due, or a weak link in it.
+      # How much more often each combination of a pool is called: {id => weight}, by the shares of those expected who
+      # have it due, or a weak link in it.
       def weights
         return {} if pool.empty? || expected.empty?
         weak = club.masteries.weak_links(club.classes.day_of(row), students: expected.map { |student| student[:id] })
@@ -106,7 +110,9 @@ module JauntyBell
       end
 
       def persons
-        @persons ||= students.filter_map { |student| club.plans.person(student, doorway.holds[student[:id]]) if doorway.holds.key?(student[:id]) }
+        @persons ||= students.filter_map { |student|
+          club.plans.person(student, doorway.holds[student[:id]]) if doorway.holds.key?(student[:id])
+        }
       end
 
       def instead(person, run)

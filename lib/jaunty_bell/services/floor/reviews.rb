@@ -6,7 +6,8 @@ module JauntyBell
       CLASSES = 4 # the last ones in which a student wore one
       GONE = "A round that is not on the card any more"
 
-      # `heart` and `strikes`: samples of a strap, or a Core::Floor::Review; one of them, or neither where nothing was planned.
+      # `heart` and `strikes`: samples of a strap, or a Core::Floor::Review; one of them, or neither where nothing was
+      # planned.
       Reviewed = Struct.new(:student_id, :class_id, :on, :round, :kind, :title, :heart, :strikes, keyword_init: true)
 
       def initialize(club)
@@ -25,11 +26,16 @@ module JauntyBell
 
       # The same of one student, over the last classes in which they wore one.
       def of_student(student)
-        heard = @club.diary(student[:id]).recordings(since: @club.today - LOOKED_BACK).group_by { |row| row[:class_id] }.first(CLASSES)
-        @club.read_health(student[:id], "what the heart said in class") if heard.flat_map(&:last).any? { |row| row[:kind] == "heart" }
+        heard = @club.diary(student[:id]).recordings(since: @club.today - LOOKED_BACK).group_by { |row| row[:class_id] }
+          .first(CLASSES)
+        if heard.flat_map(&:last).any? { |row| row[:kind] == "heart" }
+          @club.read_health(student[:id], "what the heart said in class")
+        end
         heard.flat_map do |class_id, recordings|
           runs = OpenClass.new(@club, @club.classes.find(class_id)).plan.runs
-          recordings.map { |recording| reviewed(recording.merge(student_id: student[:id]), runs[recording[:round]], student[:stance]) }
+          recordings.map do |recording|
+            reviewed(recording.merge(student_id: student[:id]), runs[recording[:round]], student[:stance])
+          end
         end
       end
 

@@ -19,14 +19,19 @@ module JauntyBell
 
       # {student id => {combination id => state of mastery}} of what is drilled, at the rung it is drilled.
       def states
-        @states ||= known.transform_values { |by_key| by_key.slice(*drilled).to_h { |(id, _), mastery| [id, mastery.state] } }
+        @states ||= known.transform_values { |by_key|
+          by_key.slice(*drilled).to_h { |(id, _), mastery| [id, mastery.state] }
+        }
       end
 
       private
 
       def versioned?(round) = round[:combination_id] && (round[:beginners] || round[:ahead])
 
-      def drilled = @drilled ||= @rounds.filter_map { |round| round.values_at(:combination_id, :rung) if round[:combination_id] }.uniq
+      def drilled =
+        @drilled ||= @rounds.filter_map { |round|
+          round.values_at(:combination_id, :rung) if round[:combination_id]
+        }.uniq
 
       # {student id => {[combination id, rung] => Core::Book::Mastery}}
       def known = @known ||= @masteries.on(@day, students: @ids, combinations: drilled.map(&:first).uniq)

@@ -1,7 +1,7 @@
 module JauntyBell
   module Services::Weeks
-    # Classes of a plan as draft cards in the calendar: a class that is there already gets the card, else one is put there. The card is a card like any
-    # other from then on, and the programme goes by its plan whatever becomes of it.
+    # Classes of a plan as draft cards in the calendar: a class that is there already gets the card, else one is put
+    # there. The card is a card like any other from then on, and the programme goes by its plan whatever becomes of it.
     class ClassDrafts
       # `view` a ProgrammeBook with a plan in force.
       def initialize(club, view)
@@ -11,13 +11,16 @@ module JauntyBell
         @template = club.plans.plan(@card[:blocks], @card[:minutes], group: view.row[:group_id])
       end
 
-      # {on:, card_id:, class_id:, gave:, stuck:}: what making it fit gave up, or why it does not fit. Raises InvalidInput or Conflict; nothing is kept then.
+      # {on:, card_id:, class_id:, gave:, stuck:}: what making it fit gave up, or why it does not fit. Raises
+      # InvalidInput or Conflict; nothing is kept then.
       def put(day)
         planned = planned_on(day)
-        draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, ladder: @view.ladder, students: @view.learners.map(&:id), owners: method(:owners))
+        draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, ladder: @view.ladder,
+          students: @view.learners.map(&:id), owners: method(:owners))
         @club.db.transaction(savepoint: true) do
           card = keep(draft, planned)
-          {on: day.iso8601, card_id: card[:id], class_id: schedule(card, planned.meeting)[:id], gave: draft.fit.difference.changes.size, stuck: draft.fit.reason}
+          {on: day.iso8601, card_id: card[:id], class_id: schedule(card, planned.meeting)[:id],
+           gave: draft.fit.difference.changes.size, stuck: draft.fit.reason}
         end
       end
 
@@ -35,14 +38,21 @@ module JauntyBell
 
       def keep(draft, planned)
         plan = @template.with(blocks: draft.blocks, minutes: planned.meeting.minutes)
-        @club.cards.add(id: SecureRandom.uuid, name: "#{@view.row[:name]}, #{planned.meeting.on.strftime("%-d %b")}"[0, 80], level: @card[:level], group_id: @view.row[:group_id], **Core::Card::Data.kept(plan))
+        @club.cards.add(id: SecureRandom.uuid,
+          name: "#{@view.row[:name]}, #{planned.meeting.on.strftime("%-d %b")}"[0, 80], level: @card[:level],
+          group_id: @view.row[:group_id], **Core::Card::Data.kept(plan))
       end
 
       # The group's class of that time, or a new one.
       def schedule(card, meeting)
-        there = @club.classes.of_day(@view.row[:group_id], meeting.on).find { |row| row[:ended_at].nil? && row[:cancelled_at].nil? }
-        return @club.classes.change(there[:id], card_id: card[:id], title: card[:name], minutes: meeting.minutes) if there
-        @club.classes.schedule([SecureRandom.uuid], at: "#{meeting.on.iso8601}T#{meeting.at}", card_id: card[:id], group_id: @view.row[:group_id], coach_id: @club.account_id, room: nil, title: card[:name], minutes: meeting.minutes).first
+        there = @club.classes.of_day(@view.row[:group_id], meeting.on)
+          .find { |row| row[:ended_at].nil? && row[:cancelled_at].nil? }
+        if there
+          return @club.classes.change(there[:id], card_id: card[:id], title: card[:name], minutes: meeting.minutes)
+        end
+        @club.classes.schedule([SecureRandom.uuid], at: "#{meeting.on.iso8601}T#{meeting.at}", card_id: card[:id],
+          group_id: @view.row[:group_id], coach_id: @club.account_id, room: nil, title: card[:name],
+          minutes: meeting.minutes).first
       end
 
       # Ids of those who own a combination at a rung today.

@@ -14,7 +14,9 @@ module JauntyBell
       MOST = 2 # at once: the requests want a core of their own
       LONGEST = 120 # seconds
       LARGEST = 1_024 * 1_024 * 1_024 # bytes a plan may take beside what the server has
-      TOO_LONG = "Planning took more than #{LONGEST / 60} minutes and was ended: plan fewer classes or goals. The plan you had stays."
+      TOO_LONG =
+        "Planning took more than #{LONGEST / 60} minutes and was ended: plan fewer classes or goals. The plan you " \
+        "had stays."
       BROKEN = "Something broke while planning. The plan you had stays."
 
       @jobs = {}
@@ -33,7 +35,9 @@ module JauntyBell
         def start(key, keep:, &work)
           @lock.synchronize do
             return if running?(@jobs[key])
-            raise Full, "#{MOST} plans are being made at the moment: try again in a minute." if @jobs.each_value.count { |job| running?(job) } >= MOST
+            if @jobs.each_value.count { |job| running?(job) } >= MOST
+              raise Full, "#{MOST} plans are being made at the moment: try again in a minute."
+            end
             @jobs.delete(key)
             @jobs.shift if @jobs.size >= KEPT
             job = @jobs[key] = Job.new(0.0)
@@ -56,7 +60,8 @@ module JauntyBell
         end
 
         # Waits until it is over.
-        def wait(key) = @lock.synchronize { @jobs[key] }&.thread.then { |thread| thread.join if thread.respond_to?(:join) }
+        def wait(key) =
+          @lock.synchronize { @jobs[key] }&.thread.then { |thread| thread.join if thread.respond_to?(:join) }
 
         # Ends all of them: the server closes.
         def stop_all = @lock.synchronize { @jobs.each_value { |job| kill(job) } }
@@ -124,7 +129,9 @@ module JauntyBell
         def child(reading, writing)
           reading.close
           Process.setrlimit(Process::RLIMIT_CPU, LONGEST + 10)
-          Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST) if File.exist?("/proc/self/statm")
+          if File.exist?("/proc/self/statm")
+            Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST)
+          end
           say = ->(what) { writing.puts(JSON.generate(what)) || writing.flush }
           say.call(made: yield(->(done) { say.call(done: done) }))
         rescue Core::InvalidInput => e

@@ -11,7 +11,8 @@ module JauntyBell
         @settings = club.school.settings
         @today = club.today
         @group = club.people.groups.find { |group| group[:id] == row[:group_id] }
-        @squads = Store::Squads.new(club.db, club.id, row[:group_id], masteries: club.masteries, half_life: @settings.half_life, today: @today)
+        @squads = Store::Squads.new(club.db, club.id, row[:group_id], masteries: club.masteries,
+          half_life: @settings.half_life, today: @today)
       end
 
       # The card it goes by (Core::Card::Plan).
@@ -22,7 +23,9 @@ module JauntyBell
       # Raises Core::InvalidInput for settings that cannot be planned.
       def programme
         @programme ||= Core::Weeks::Programme.from_data(row[:settings]) { |each| each.fetch("combination_id") }
-          .but(slots: Core::Weeks::Draft.technical(template).size, seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2), usual: squads.usual(start)).checked
+          .but(slots: Core::Weeks::Draft.technical(template).size,
+            seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2),
+            usual: squads.usual(start)).checked
       end
 
       def start = Date.iso8601(row[:settings].fetch("start"))
@@ -41,7 +44,8 @@ module JauntyBell
       def left_out = squads.away(away)
 
       def layout
-        @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from, habits: habits, school: @settings, juniors: @group[:juniors])
+        @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from,
+          habits: habits, school: @settings, juniors: @group[:juniors])
       end
 
       def habits = @habits ||= squads.habits(ladder, shelf.keys.to_h { |id| [id, basis.of(id)] })
@@ -50,7 +54,8 @@ module JauntyBell
 
       # {week => load} that came in the weeks of the programme that are over.
       def came
-        @came ||= squads.loads(start).group_by { |on, _| (on - start).to_i / 7 }.select { |week, _| start + 7 * (week + 1) <= today }.transform_values { |days| days.sum(&:last) }
+        @came ||= squads.loads(start).group_by { |on, _| (on - start).to_i / 7 }
+          .select { |week, _| start + 7 * (week + 1) <= today }.transform_values { |days| days.sum(&:last) }
       end
 
       # Classes of the group that have been held since the plan in force was made.
@@ -58,8 +63,9 @@ module JauntyBell
 
       def in_force = @in_force ||= @club.programmes.in_force(row[:id])
 
-      # What makes a plan that goes on from the one in force: everything is read here, and calling it asks nothing more of the club. It takes a block that is told
-      # how far it is. Raises Core::InvalidInput where there is nothing to plan.
+      # What makes a plan that goes on from the one in force: everything is read here, and calling it asks nothing more
+      # of the club. It takes a block that is told how far it is. Raises Core::InvalidInput where there is nothing to
+      # plan.
       def planning(seed: 0)
         layout.refuse_empty
         given = {seed: seed, from: places_in_force, came: came}
@@ -80,7 +86,9 @@ module JauntyBell
       def past_classes
         @past_classes ||= programme.meetings.select { |meeting| meeting.on < from }.filter_map do |meeting|
           plan = taken.reverse.find { |each| each[:planned_on] <= meeting.on }
-          plan && plan[:plan]["classes"].find { |planned| planned.values_at("on", "at") == [meeting.on.iso8601, meeting.at] }
+          plan && plan[:plan]["classes"].find { |planned|
+            planned.values_at("on", "at") == [meeting.on.iso8601, meeting.at]
+          }
         end
       end
 
@@ -89,10 +97,12 @@ module JauntyBell
         return [] unless in_force
         day = proposed[:planned_on].iso8601
         before, after = [in_force, proposed].map { |each| by_day(each[:plan], day) }
-        Core::Weeks::Moves.new(before, after, said: said_by_now, owns: shares(proposed, "now"), ends: ends(proposed)).all
+        Core::Weeks::Moves.new(before, after, said: said_by_now, owns: shares(proposed, "now"),
+          ends: ends(proposed)).all
       end
 
-      # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was marked on what it drilled.
+      # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was
+      # marked on what it drilled.
       def scores = Core::Weeks::Scores.new(forecasts)
 
       private
@@ -102,7 +112,11 @@ module JauntyBell
       def basis = @basis ||= Core::Bench::Basis.new(shelf.transform_values(&:what))
 
       def by_day(plan, from)
-        plan["classes"].select { |planned| planned["on"] >= from }.to_h { |planned| [[Date.iso8601(planned["on"]), planned["at"]], planned["places"].map { |place| place.values_at("combination_id", "rung", "times") }] }
+        plan["classes"].select { |planned| planned["on"] >= from }
+          .to_h do |planned|
+            [[Date.iso8601(planned["on"]), planned["at"]],
+              planned["places"].map { |place| place.values_at("combination_id", "rung", "times") }]
+          end
       end
 
       def shares(plan, key) = plan[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook[key]] }
@@ -110,7 +124,9 @@ module JauntyBell
       # What the plans in force expected of their goals, at the rung wanted, after the last class with each.
       def said_by_now
         wanted = in_force[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook["rung"]] }
-        past_classes.flat_map { |planned| planned["places"] }.select { |place| wanted[place["combination_id"]] == place["rung"] }.to_h { |place| [place["combination_id"], place["after"]] }
+        past_classes.flat_map { |planned| planned["places"] }
+          .select { |place| wanted[place["combination_id"]] == place["rung"] }
+          .to_h { |place| [place["combination_id"], place["after"]] }
       end
 
       def ends(proposed)
@@ -125,14 +141,19 @@ module JauntyBell
         classes = past_classes.select { |planned| held.include?(planned["on"]) }
         return [] if classes.empty?
         marks = squads.marks(start - 4 * @settings.half_life)
-        classes.flat_map { |planned| planned["places"].flat_map { |place| came_of(place, Date.iso8601(planned["on"]), marks) } }
+        classes.flat_map do |planned|
+          planned["places"].flat_map { |place| came_of(place, Date.iso8601(planned["on"]), marks) }
+        end
       end
 
       def came_of(place, day, marks)
-        seen = place["said"].any? { |said| marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day } }
+        seen = place["said"].any? do |said|
+          marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day }
+        end
         return [] unless seen
         place["said"].map do |said|
-          known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).select { |mark| mark.on <= day }
+          known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], [])
+            .select { |mark| mark.on <= day }
           [said["after"], Core::Book::Mastery.owned?(known, on: day, half_life: @settings.half_life)]
         end
       end

@@ -4,7 +4,8 @@ module JauntyBell
       # By the planner, which lays the rest out anew before each class from the marks there are.
       class Planned
         NAME = "planned, and planned again"
-        # Searches small enough for thirty seasons: one before the season, and one before each class that goes on from the plan there is.
+        # Searches small enough for thirty seasons: one before the season, and one before each class that goes on from
+        # the plan there is.
         FIRST = {few: 0, tried: 40, kept: 1, moves: 2000}.freeze
         AGAIN = {few: 0, tried: 1, kept: 1, moves: 250}.freeze
 
@@ -14,14 +15,24 @@ module JauntyBell
         end
 
         def places(index, day, squad)
-          layout = Core::Weeks::Layout.new(@programme, shelf: @shelf, learners: squad.learners, today: day, habits: squad.habits)
+          layout = Core::Weeks::Layout.new(@programme, shelf: @shelf, learners: squad.learners, today: day,
+            habits: squad.habits)
           board = layout.board
-          schedule = Core::Weeks::Planner.new(board, layout.squad, seed: index, **(@rest ? AGAIN : FIRST), from: @rest).find.schedule
-          @rest = schedule.transform_values { |places| places.reject { |place| place[0].zero? }.to_h { |at, _, times| [at - 1, times] } }
-          schedule.filter_map { |id, places| places.find { |place| place[0].zero? }&.then { |_, rung, times| [id, layout.ladder[rung], times, layout.ladder[board.strands[id].top]] } }
+          schedule = Core::Weeks::Planner.new(board, layout.squad, seed: index, **(@rest ? AGAIN : FIRST), from: @rest)
+            .find.schedule
+          @rest = schedule.transform_values do |places|
+            places.reject { |place| place[0].zero? }.to_h { |at, _, times| [at - 1, times] }
+          end
+          schedule.filter_map do |id, places|
+            places.find { |place| place[0].zero? }&.then do |_, rung, times|
+              [id, layout.ladder[rung], times, layout.ladder[board.strands[id].top]]
+            end
+          end
         end
 
-        def efforts = Core::Weeks::Loads.new(@programme.meetings, effort: @programme.effort, limits: @programme.limits, usual: @programme.usual).efforts
+        def efforts =
+          Core::Weeks::Loads.new(@programme.meetings, effort: @programme.effort, limits: @programme.limits,
+            usual: @programme.usual).efforts
       end
     end
   end

@@ -1,7 +1,8 @@
 module JauntyBell
   module StandIns
     module Ways
-      # A fixed rotation: the goals in order, as many as there are places, on from where the last class stopped; the rung goes by the calendar.
+      # A fixed rotation: the goals in order, as many as there are places, on from where the last class stopped; the
+      # rung goes by the calendar.
       class Rotation
         NAME = "fixed rotation"
 
@@ -13,7 +14,9 @@ module JauntyBell
 
         def places(index, _, _)
           goals = @programme.goals
-          chosen = Array.new([@programme.slots, goals.size * @programme.limits.at_once].min) { |i| goals[(@next + i) % goals.size] }
+          chosen = Array.new([@programme.slots, goals.size * @programme.limits.at_once].min) do |i|
+            goals[(@next + i) % goals.size]
+          end
           @next += @programme.slots
           chosen.tally.map { |goal, times| [goal.combination_id, rung(goal, index), times] }
         end

@@ -1,8 +1,8 @@
 module JauntyBell
   module StandIns
     module Ways
-      # Repeat until most have it: the most important goals first, each again and again until enough own it, then a rung up, then the next goal;
-      # once all are done, from the beginning.
+      # Repeat until most have it: the most important goals first, each again and again until enough own it, then a rung
+      # up, then the next goal; once all are done, from the beginning.
       class UntilMost
         NAME = "repeat until most have it"
 
@@ -30,7 +30,8 @@ module JauntyBell
 
         def done?(goal) = @stands[goal] > @ladder.index(goal.rung)
 
-        def owned?(goal, day, squad) = squad.owning(goal.combination_id, @ladder[@stands[goal]], day) >= @programme.limits.go_up / 100.0
+        def owned?(goal, day, squad) =
+          squad.owning(goal.combination_id, @ladder[@stands[goal]], day) >= @programme.limits.go_up / 100.0
       end
     end
   end

@@ -50,7 +50,8 @@ Sequel.migration do
       primary_key %i[club_id card_id position]
       foreign_key %i[club_id card_id], :cards, key: %i[club_id id], on_delete: :cascade
       foreign_key %i[club_id combination_id], :combinations, key: %i[club_id id]
-      constraint :known_block, block: ["warm-up", "technique", "bag", "mitts", "pads", "partner", "circuit", "finisher", "cool-down"]
+      constraint :known_block,
+        block: ["warm-up", "technique", "bag", "mitts", "pads", "partner", "circuit", "finisher", "cool-down"]
       constraint :known_share, share: %w[alone pairs]
       constraint :known_rung, rung: %w[air count clock move call answer]
       constraint :work_within_an_hour, work_s: 1..3600

@@ -27,7 +27,8 @@ Sequel.migration do
       constraint(:named) { Sequel.function(:btrim, :name) !~ "" }
       constraint(:tempo_in_reason) { (tempo > 0) & (tempo <= 600) }
       constraint :pause_in_reason, pause_s: 0..60
-      constraint :inner_interval, Sequel.lit("(on_s IS NULL AND off_s IS NULL) OR (on_s BETWEEN 1 AND 600 AND off_s BETWEEN 1 AND 600)")
+      constraint :inner_interval,
+        Sequel.lit("(on_s IS NULL AND off_s IS NULL) OR (on_s BETWEEN 1 AND 600 AND off_s BETWEEN 1 AND 600)")
       index %i[club_id name], unique: true, where: {archived_at: nil}, name: :drills_name_on_the_shelf
     end
 

@@ -1,5 +1,5 @@
-# A card becomes one document of blocks, edited whole, with every version kept. Classes get a room, a series and a way to be
-# called off; students can be held back.
+# A card becomes one document of blocks, edited whole, with every version kept. Classes get a room, a series and a way
+# to be called off; students can be held back.
 Sequel.migration do
   up do
     alter_table :cards do
@@ -53,7 +53,8 @@ Sequel.migration do
       primary_key %i[club_id card_id version]
       foreign_key %i[club_id card_id], :cards, key: %i[club_id id], on_delete: :cascade
     end
-    run "INSERT INTO card_versions (club_id, card_id, version, name, minutes, blocks, saved_at) SELECT club_id, id, version, name, minutes, blocks, changed_at FROM cards"
+    run "INSERT INTO card_versions (club_id, card_id, version, name, minutes, blocks, saved_at) SELECT club_id, id, " \
+      "version, name, minutes, blocks, changed_at FROM cards"
 
     alter_table :classes do
       add_column :room, String

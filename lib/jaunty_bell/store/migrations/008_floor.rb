@@ -1,5 +1,5 @@
-# What the Floor needs to know of a student, and the further facts of a class: who left, who worked with whom, what was called,
-# notes and knocks, what a sensor heard; and where the class stands now, for whoever follows it.
+# What the Floor needs to know of a student, and the further facts of a class: who left, who worked with whom, what was
+# called, notes and knocks, what a sensor heard; and where the class stands now, for whoever follows it.
 Sequel.migration do
   change do
     alter_table :students do
@@ -126,7 +126,8 @@ Sequel.migration do
       column :student_id, :uuid, null: false
       Integer :round, null: false
       String :kind, null: false
-      column :samples, :jsonb, null: false # [[ms from the bell, hand, peak g], …] or [[ms from the bell, beats a minute], …]
+      # [[ms from the bell, hand, peak g], …] or [[ms from the bell, beats a minute], …]
+      column :samples, :jsonb, null: false
       timestamptz :at, null: false
       primary_key %i[club_id id]
       foreign_key %i[club_id class_id], :classes, key: %i[club_id id]

@@ -1,5 +1,6 @@
-# What the Book needs: what masteries and classes come to, kept so that pages need not work it out each time; sessions elsewhere and corrections with
-# their trace; the staged return after a knock to the head; the heart's own numbers; who read and changed what is about health.
+# What the Book needs: what masteries and classes come to, kept so that pages need not work it out each time; sessions
+# elsewhere and corrections with their trace; the staged return after a knock to the head; the heart's own numbers; who
+# read and changed what is about health.
 Sequel.migration do
   change do
     # Derived from marks; written by Store::Masteries alone.
@@ -39,7 +40,8 @@ Sequel.migration do
       foreign_key %i[club_id student_id], :students, key: %i[club_id id], on_delete: :cascade
     end
 
-    # What a class came to, round by round; written by Store::Works alone, from the card as it was when the class was closed.
+    # What a class came to, round by round; written by Store::Works alone, from the card as it was when the class was
+    # closed.
     create_table :class_works do
       foreign_key :club_id, :clubs, type: :uuid, null: false, on_delete: :cascade
       column :class_id, :uuid, null: false
@@ -55,7 +57,10 @@ Sequel.migration do
       add_column :heart_weights, String # which of Banister's weights
       add_constraint :half_life_in_reason, Sequel.|({half_life: nil}, {half_life: 3..365})
       add_constraint :known_weights, Sequel.|({heart_weights: nil}, {heart_weights: %w[men women]})
-      add_constraint :hearts_in_reason, Sequel.lit("(heart_rest IS NULL OR heart_rest BETWEEN 25 AND 120) AND (heart_max IS NULL OR heart_max BETWEEN 100 AND 230) AND (heart_rest IS NULL OR heart_max IS NULL OR heart_rest < heart_max)")
+      add_constraint :hearts_in_reason,
+        Sequel.lit("(heart_rest IS NULL OR heart_rest BETWEEN 25 AND 120) AND (heart_max IS NULL OR heart_max " \
+        "BETWEEN " \
+        "100 AND 230) AND (heart_rest IS NULL OR heart_max IS NULL OR heart_rest < heart_max)")
     end
 
     alter_table :efforts do

@@ -1,10 +1,12 @@
-# What happened is what is counted: the line of a big week takes the place of the week before alone; a mark's state is owned;
-# when the clock of a class ran is a fact; who worked with whom is worked out.
+# What happened is what is counted: the line of a big week takes the place of the week before alone; a mark's state is
+# owned; when the clock of a class ran is a fact; who worked with whom is worked out.
 Sequel.migration do
   columns = {held_last: :owned_last, held_before: :owned_before, first_held: :first_owned}
   renamed = ->(db, from, to) do
     db[:clubs].where(Sequel.lit("settings #> ARRAY['pointed_out', ?] IS NOT NULL", from))
-      .update(settings: Sequel.lit("jsonb_set(settings #- ARRAY['pointed_out', ?], ARRAY['pointed_out', ?], settings #> ARRAY['pointed_out', ?])", from, to, from))
+      .update(settings: Sequel.lit("jsonb_set(settings #- ARRAY['pointed_out', ?], ARRAY['pointed_out', ?], " \
+      "settings #> " \
+      "ARRAY['pointed_out', ?])", from, to, from))
   end
 
   up do
@@ -39,9 +41,12 @@ Sequel.migration do
       constraint(:in_order) { one_id < two_id }
     end
 
-    # Since when a student belongs to their group; nobody does who only visits. Of other groups they were in: from when to when.
+    # Since when a student belongs to their group; nobody does who only visits. Of other groups they were in: from when
+    # to when.
     alter_table(:students) { add_column :member_since, Date, default: Date.new(1900, 1, 1) }
-    first = %w[attendances efforts marks].map { |table| "SELECT club_id, student_id, min(at)::date AS day FROM #{table} GROUP BY club_id, student_id" }.join(" UNION ALL ")
+    first = %w[attendances efforts marks].map { |table|
+      "SELECT club_id, student_id, min(at)::date AS day FROM #{table} GROUP BY club_id, student_id"
+    }.join(" UNION ALL ")
     run <<~SQL
       UPDATE students SET member_since = coalesce((SELECT min(day) FROM (#{first}) AS seen WHERE seen.club_id = students.club_id AND seen.student_id = students.id), current_date)
     SQL

@@ -14,7 +14,8 @@ module JauntyBell::Core
         def self.each_action = @each_action ||= instances(EACH_ACTION)
 
         # Of those for each action, the ones that have anything to say of one that is no contact strike of ours.
-        def self.without_contact = @without_contact ||= each_action.select { |rule| [AroundThenMore, UnansweredFeed].include?(rule.class) }
+        def self.without_contact =
+          @without_contact ||= each_action.select { |rule| [AroundThenMore, UnansweredFeed].include?(rule.class) }
 
         def self.whole = @whole ||= instances(WHOLE)
 

@@ -10,7 +10,8 @@ module JauntyBell::Core
       #   out           the sides of the hands that were out before it
       #   from_far      the walk came in from far just before it
       #   first_contact the first contact strike of the set: the stance is set for it
-      Visit = Struct.new(:index, :action, :previous, :lead, :rear, :band, :gap, :out, :from_far, :first_contact, :seam, :weak, :starts_at, :extra, :after, :band_before) do
+      Visit = Struct.new(:index, :action, :previous, :lead, :rear, :band, :gap, :out, :from_far, :first_contact, :seam,
+        :weak, :starts_at, :extra, :after, :band_before) do
         def technique = action.technique
 
         def contact? = action.contact?
@@ -22,7 +23,9 @@ module JauntyBell::Core
 
         # Directly before it or together with it stands this technique (on this side, if given).
         def led_by?(id, side = nil)
-          [(before if before&.own?), action.with].compact.any? { |part| part.technique.id == id && (side.nil? || part.side == side) }
+          [(before if before&.own?), action.with].compact.any? do |part|
+            part.technique.id == id && (side.nil? || part.side == side)
+          end
         end
 
         def band_name = BANDS[band]

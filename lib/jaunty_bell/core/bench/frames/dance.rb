@@ -3,19 +3,24 @@ module JauntyBell::Core
     module Frames
       # Takes a pose through a walk and keeps the keyframes. The numbers are the picture's own.
       class Dance
-        REACH = {far: 175.0, long: 135.0, mid: 100.0, close: 70.0}.freeze # cm from the middle of the stance to the target
+        # Cm from the middle of the stance to the target
+        REACH = {far: 175.0, long: 135.0, mid: 100.0, close: 70.0}.freeze
         SIDE_STEP = 32.0 # cm
         PIVOT = 90.0 # degrees
         ANGLE_OUT = 45.0
         OPEN_TOES = 32.0
         HEEL_OUT = 40.0 # degrees the driving foot turns its toes in
-        # Degrees the standing foot turns out under a kick, and per cent of the weight on the lead foot at the end of a strike.
-        STANDING_TURN = {"round-kick" => 80.0, "switch-round-kick" => 80.0, "low-kick" => 62.0, "rising-round-kick" => 18.0, "spinning-back-kick" => 150.0, "side-kick" => 95.0}.freeze
-        LEAD_WEIGHT = {"jab" => 55, "cross" => 68, "slip lead" => 68, "slip rear" => 34, "roll lead" => 68, "roll rear" => 34, "pull-back" => 28, "duck" => 50}.freeze
+        # Degrees the standing foot turns out under a kick, and per cent of the weight on the lead foot at the end of a
+        # strike.
+        STANDING_TURN = {"round-kick" => 80.0, "switch-round-kick" => 80.0, "low-kick" => 62.0,
+                         "rising-round-kick" => 18.0, "spinning-back-kick" => 150.0, "side-kick" => 95.0}.freeze
+        LEAD_WEIGHT = {"jab" => 55, "cross" => 68, "slip lead" => 68, "slip rear" => 34, "roll lead" => 68,
+                       "roll rear" => 34, "pull-back" => 28, "duck" => 50}.freeze
 
         def initialize(walk, reading)
           @walk = walk
-          @pose = Pose.new(x: 0.0, y: 0.0, facing: 0.0, front: (walk.stance == :square) ? nil : :lead, left: (walk.stance == :southpaw) ? :rear : :lead)
+          @pose = Pose.new(x: 0.0, y: 0.0, facing: 0.0, front: (walk.stance == :square) ? nil : :lead,
+            left: (walk.stance == :southpaw) ? :rear : :lead)
           @reading = reading
           @band = walk.visits.first&.band_before || Flow::Body::LONG
           @target = ahead(@band)
@@ -24,7 +29,8 @@ module JauntyBell::Core
         # An array of Frames.
         def frames
           first = @walk.visits.first
-          @frames = [frame(0r, nil, :set, wound: first ? [first.lead, first.rear] : [Flow::Winding::HALF, Flow::Winding::FULL])]
+          @frames = [frame(0r, nil, :set,
+            wound: first ? [first.lead, first.rear] : [Flow::Winding::HALF, Flow::Winding::FULL])]
           @walk.visits.each { |visit| dance(visit) }
           @frames
         end
@@ -57,9 +63,12 @@ module JauntyBell::Core
 
         def frame(at, index, phase, weight: nil, wound: nil, hands: nil, zone: nil, drive: nil)
           wound ||= @visit.after.first(2)
-          Frame.new(at: at, index: index, phase: phase, feet: @pose.feet, hip: [@pose.x.round(1), @pose.y.round(1)], facing: @pose.facing.round(1),
-            stance: @pose.stance, weight: weight || 50, wound: {lead: Flow::Winding::NAMES[wound[0]], rear: Flow::Winding::NAMES[wound[1]]},
-            hands: hands || {lead: :home, rear: :home}, band: Flow::BANDS[@band], target: @target.map { |place| place.round(1) }, zone: zone, drive: drive)
+          Frame.new(at: at, index: index, phase: phase, feet: @pose.feet, hip: [@pose.x.round(1), @pose.y.round(1)],
+            facing: @pose.facing.round(1),
+            stance: @pose.stance, weight: weight || 50,
+            wound: {lead: Flow::Winding::NAMES[wound[0]], rear: Flow::Winding::NAMES[wound[1]]},
+            hands: hands || {lead: :home, rear: :home}, band: Flow::BANDS[@band],
+            target: @target.map { |place| place.round(1) }, zone: zone, drive: drive)
         end
 
         def ahead(band)
@@ -91,7 +100,9 @@ module JauntyBell::Core
           come_to(@visit.after[2]) if @visit.after[2] != @band
           hands = home
           hands = hands.merge(action.side => :out) if action.side && action.technique.limb == :hand
-          keep(@lasts / 2, :act, weight: LEAD_WEIGHT.fetch(key) { LEAD_WEIGHT[action.technique.id] }, hands: hands) unless action.pause?
+          unless action.pause?
+            keep(@lasts / 2, :act, weight: LEAD_WEIGHT.fetch(key) { LEAD_WEIGHT[action.technique.id] }, hands: hands)
+          end
         end
 
         def strike(action)
@@ -104,11 +115,13 @@ module JauntyBell::Core
         def arm(action)
           side = action.side
           foot = (action.technique.id == "jab") ? @pose.other(side) : side
-          degrees = (action.technique.drive == :hip && action.technique.id != "jab") ? -@pose.hand(side) * HEEL_OUT : 0.0
+          degrees = (action.technique.drive == :hip && action.technique.id != "jab") ? -@pose.hand(side) *
+            HEEL_OUT : 0.0
           @pose = @pose.but(turn: @pose.turn.merge(side => degrees))
           weight = LEAD_WEIGHT.fetch(action.technique.id) { (side == :lead) ? 38 : 64 }
           keep(@lasts / 2, :act, weight: weight, wound: [@visit.lead, @visit.rear], zone: action.level,
-            hands: home.merge(side => (action.level == :body) ? :low : :out), drive: {foot: foot, limb: "#{side} #{action.technique.limb}"})
+            hands: home.merge(side => (action.level == :body) ? :low : :out),
+            drive: {foot: foot, limb: "#{side} #{action.technique.limb}"})
         end
 
         # The kicking foot leaves the floor; the standing foot turns out under the hip.
@@ -117,8 +130,11 @@ module JauntyBell::Core
           side = action.side
           standing = @pose.other(side)
           out = @pose.hand(standing) * STANDING_TURN.fetch(action.technique.id, 24.0)
-          @pose = @pose.but(lifted: side, along: @pose.along.merge(side => [REACH.fetch(Flow::BANDS[@band]) - 12.0, @pose.along[standing] + 30.0].max), turn: @pose.turn.merge(standing => out))
-          keep(@lasts / 2, :act, weight: (standing == :lead) ? 100 : 0, wound: [@visit.lead, @visit.rear], zone: action.level,
+          @pose = @pose.but(lifted: side,
+            along: @pose.along.merge(side => [REACH.fetch(Flow::BANDS[@band]) - 12.0, @pose.along[standing] + 30.0]
+              .max), turn: @pose.turn.merge(standing => out))
+          keep(@lasts / 2, :act, weight: (standing == :lead) ? 100 : 0, wound: [@visit.lead, @visit.rear],
+            zone: action.level,
             drive: {foot: standing, limb: "#{side} leg"})
           keep(@lasts * Rational(3, 4), :pass, weight: (standing == :lead) ? 85 : 15) if under_the_hip(action, standing)
         end
@@ -181,7 +197,8 @@ module JauntyBell::Core
 
         # Round the front foot; the target comes round to stand ahead again.
         def turn(action, degrees, aside: 0.0)
-          @pose = @pose.moved(0.0, @pose.hand(action.side) * aside).turned_about(front_foot, -@pose.hand(action.side) * degrees)
+          @pose = @pose.moved(0.0, @pose.hand(action.side) * aside)
+            .turned_about(front_foot, -@pose.hand(action.side) * degrees)
           @target = ahead(@band)
         end
 

@@ -20,7 +20,8 @@ module JauntyBell::Core
         end
 
         def but(**changes)
-          Pose.new(x: x, y: y, facing: facing, front: front, left: left, along: along, turn: turn, lifted: lifted, **changes)
+          Pose.new(x: x, y: y, facing: facing, front: front, left: left, along: along, turn: turn,
+            lifted: lifted, **changes)
         end
 
         # At rest in stance on the same spot.
@@ -71,7 +72,8 @@ module JauntyBell::Core
 
         def foot(side)
           at = place(side)
-          Foot.new(x: at[0].round(1), y: at[1].round(1), angle: (facing + rest_angle(side) + turn[side]).round(1), lifted: lifted == side)
+          Foot.new(x: at[0].round(1), y: at[1].round(1), angle: (facing + rest_angle(side) + turn[side]).round(1),
+            lifted: lifted == side)
         end
 
         # Both feet turn away from the front side: the front a little, the back more.

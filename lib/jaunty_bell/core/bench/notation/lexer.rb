@@ -5,7 +5,8 @@ module JauntyBell::Core
     module Notation
       # Cuts a text into tokens with their positions.
       class Lexer
-        # kind: :word, :number, :times_before, :times_after, :open, :close, :partner_open, :partner_close, :separator, :pause
+        # kind: :word, :number, :times_before, :times_after, :open, :close, :partner_open, :partner_close, :separator,
+        # :pause
         Token = Struct.new(:kind, :text, :at, :value, :level)
 
         LEVELS = {"b" => :body, "body" => :body, "h" => :head, "head" => :head, "l" => :leg, "leg" => :leg}.freeze
@@ -41,12 +42,15 @@ module JauntyBell::Core
 
         def token(at)
           if @scanner.scan(/\.\.+|…/) then Token.new(:pause, @scanner.matched, at)
-          elsif @scanner.scan(/(\d+)\s*[x×](?=\s*\()/i) then Token.new(:times_before, @scanner.matched, at, @scanner[1].to_i)
-          elsif @scanner.scan(/[x×]\s*(\d+)(?![[:alnum:]])/i) then Token.new(:times_after, @scanner.matched, at, @scanner[1].to_i)
+          elsif @scanner.scan(/(\d+)\s*[x×](?=\s*\()/i) then Token.new(:times_before, @scanner.matched, at,
+            @scanner[1].to_i)
+          elsif @scanner.scan(/[x×]\s*(\d+)(?![[:alnum:]])/i) then Token.new(:times_after, @scanner.matched, at,
+            @scanner[1].to_i)
           elsif @scanner.scan(/->|[-–—,+→]/) then Token.new(:separator, @scanner.matched, at)
           elsif @scanner.scan(/[()\[\]]/) then Token.new(PUNCTUATION.fetch(@scanner.matched), @scanner.matched, at)
           elsif @scanner.scan(NUMBER) then number(at)
-          elsif @scanner.scan(/[[:alpha:]][[:alpha:]'’]*/) then Token.new(:word, @scanner.matched, at, @scanner.matched.downcase)
+          elsif @scanner.scan(/[[:alpha:]][[:alpha:]'’]*/) then Token.new(:word, @scanner.matched, at,
+            @scanner.matched.downcase)
           else unknown(at)
           end
         end
@@ -58,7 +62,8 @@ module JauntyBell::Core
 
         def unknown(at)
           stray = @scanner.scan(/\d+[[:alpha:]]+|./m)
-          raise Unreadable.new("\"#{stray}\" at character #{at + 1} means nothing here. A number takes b, h or l after it: 3b.",
+          raise Unreadable.new("\"#{stray}\" at character #{at + 1} means nothing here. A number takes b, h or l " \
+            "after it: 3b.",
             token: stray, at: at)
         end
       end

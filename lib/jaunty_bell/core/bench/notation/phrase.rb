@@ -63,7 +63,9 @@ module JauntyBell::Core
 
         def units_after_prefix(i)
           at, prefix = prefix_from(i)
-          dead_end(at, "\"#{@tokens[[i, @tokens.size - 1].min].text}\" needs a technique after it.") if at >= @tokens.size
+          if at >= @tokens.size
+            dead_end(at, "\"#{@tokens[[i, @tokens.size - 1].min].text}\" needs a technique after it.")
+          end
           technique, fixed, after = (@tokens[at].kind == :number) ? numbered(at) : named(at)
           suffixes(technique, after).filter_map do |suffix, stop|
             surviving { [build(technique, prefix, suffix, fixed, at), i, stop] }
@@ -108,7 +110,8 @@ module JauntyBell::Core
           [technique, {}, at + length]
         end
 
-        # Ways to read what follows a technique: level, side moved to, recovery; taking a word or leaving it to the next.
+        # Ways to read what follows a technique: level, side moved to, recovery; taking a word or leaving it to the
+        # next.
         def suffixes(technique, at, taken = {})
           ways = [[taken, at]]
           text = word(at)
@@ -150,7 +153,8 @@ module JauntyBell::Core
         def side_refusal(technique, side)
           return "\"#{technique.plain}\" has no side." if technique.sides.empty?
           swap = {"jab" => "cross", "cross" => "jab"}[technique.id]
-          "A #{technique.plain} belongs to the #{technique.sides.first} side.#{" From the #{side} side it is a #{swap}." if swap}"
+          "A #{technique.plain} belongs to the #{technique.sides.first} " \
+            "side.#{" From the #{side} side it is a #{swap}." if swap}"
         end
 
         def level_for(technique, level, at)
@@ -189,7 +193,8 @@ module JauntyBell::Core
           token = @tokens[at]
           dead_end(at) do
             suggestions = @names.nearest(at)
-            hint = suggestions.empty? ? "Write a number, or a technique by its name." : "Nearest: #{suggestions.join(", ")}."
+            hint = suggestions.empty? ? "Write a number, or a technique by " \
+              "its name." : "Nearest: #{suggestions.join(", ")}."
             ["\"#{token.text}\" at character #{token.at + 1} is no technique here. #{hint}", suggestions]
           end
         end
@@ -197,8 +202,11 @@ module JauntyBell::Core
         def ambiguous(ways)
           texts = ways.map { |way| way.units.map { |_, from, to| @tokens[from...to].map(&:text).join(" ") }.join("-") }
           whole = @tokens.map(&:text).join(" ")
-          Unreadable.new("\"#{whole}\" can be read two ways: #{texts.map { |text| "\"#{text}\"" }.join(" or ")}. Put a - where you mean it.",
-            token: whole, at: @tokens.first.at, length: @tokens.last.at + @tokens.last.text.length - @tokens.first.at, suggestions: texts)
+          Unreadable.new("\"#{whole}\" can be read two ways: " \
+            "#{texts.map { |text| "\"#{text}\"" }.join(" or ")}. Put a " \
+            "- where you mean it.",
+            token: whole, at: @tokens.first.at, length: @tokens.last.at + @tokens.last.text.length - @tokens.first.at,
+            suggestions: texts)
         end
       end
     end

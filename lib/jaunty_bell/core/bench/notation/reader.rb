@@ -5,7 +5,9 @@ module JauntyBell::Core
       class Reader
         def initialize(text, reading)
           @text = text.to_s
-          raise Unreadable.new("The text is not readable as characters (UTF-8).") unless @text.encoding == Encoding::UTF_8 && @text.valid_encoding?
+          unless @text.encoding == Encoding::UTF_8 && @text.valid_encoding?
+            raise Unreadable.new("The text is not readable as characters (UTF-8).")
+          end
           @text = @text.unicode_normalize(:nfc)
           @reading = reading
           @place = 0
@@ -25,12 +27,14 @@ module JauntyBell::Core
         private
 
         def hyphenated_names
-          @reading.lexicon.flat_map { |technique| [technique.plain, technique.short] }.select { |name| name.include?("-") }.uniq
+          @reading.lexicon.flat_map { |technique| [technique.plain, technique.short] }
+            .select { |name| name.include?("-") }.uniq
         end
 
         def guard_length
           return if @text.length <= MOST_CHARACTERS
-          raise Unreadable.new("A combination is at most #{MOST_CHARACTERS} characters; this has #{@text.length}.", at: MOST_CHARACTERS, length: 1)
+          raise Unreadable.new("A combination is at most #{MOST_CHARACTERS} characters; this has #{@text.length}.",
+            at: MOST_CHARACTERS, length: 1)
         end
 
         def current = @tokens[@place]
@@ -41,7 +45,9 @@ module JauntyBell::Core
           return unless current&.value == "at"
           at = take
           range = current&.value.to_s.to_sym
-          refuse(current || at, "After \"at\" comes close, mid or long.", Lexicon::Techniques::BANDS.map(&:to_s)) unless Lexicon::Techniques::BANDS.include?(range)
+          unless Lexicon::Techniques::BANDS.include?(range)
+            refuse(current || at, "After \"at\" comes close, mid or long.", Lexicon::Techniques::BANDS.map(&:to_s))
+          end
           take
           take if current&.kind == :separator
           range
@@ -64,7 +70,9 @@ module JauntyBell::Core
               gap = false
             end
           end
-          refuse(@tokens[@place - 1], "Something is missing after \"#{@tokens[@place - 1].text}\".") if gap && items.any?
+          if gap && items.any?
+            refuse(@tokens[@place - 1], "Something is missing after \"#{@tokens[@place - 1].text}\".")
+          end
           items
         end
 
@@ -92,7 +100,9 @@ module JauntyBell::Core
           refuse(after, "The repeat is written twice, before and after the brackets.") if before && after
           counter = before || after
           return items unless counter
-          refuse(counter, "Repeat it from 1 to #{Combination::MOST_ACTIONS} times.") unless counter.value.between?(1, Combination::MOST_ACTIONS)
+          unless counter.value.between?(1, Combination::MOST_ACTIONS)
+            refuse(counter, "Repeat it from 1 to #{Combination::MOST_ACTIONS} times.")
+          end
           return items if counter.value == 1
           [Repeat.new(items: items, times: counter.value)].tap { |whole| guard_size(whole, counter) }
         end
@@ -101,7 +111,9 @@ module JauntyBell::Core
           opened = take
           refuse(opened, "The partner's brackets cannot stand inside each other.") if by == :partner
           items = sequence(closing: :partner_close, by: :partner)
-          refuse(opened, "The partner's bracket is never closed: add a ] where it ends.") unless current&.kind == :partner_close
+          unless current&.kind == :partner_close
+            refuse(opened, "The partner's bracket is never closed: add a ] where it ends.")
+          end
           refuse(opened, "There is nothing between the partner's brackets.") if items.empty?
           take
           items
@@ -113,7 +125,9 @@ module JauntyBell::Core
           tokens = @tokens[from...@place]
           feint_group = tokens.last&.value == "feint" && %i[open times_before].include?(current&.kind)
           tokens = tokens[0...-1] if feint_group
-          refuse(current, "\"#{current.text}\" repeats nothing: put brackets round what it repeats.") if tokens.empty? && !feint_group
+          if tokens.empty? && !feint_group
+            refuse(current, "\"#{current.text}\" repeats nothing: put brackets round what it repeats.")
+          end
           check_running(tokens)
           actions = tokens.empty? ? [] : Phrase.new(tokens, @reading, by: by, feint: feint).actions
           feint_group ? actions + group(by, true) : actions
@@ -124,7 +138,9 @@ module JauntyBell::Core
           return unless @reading.scheme.running?
           tokens.select { |token| token.kind == :number }.each do |token|
             unless @reading.scheme.follows?(token.value, @last_digit)
-              refuse(token, "#{token.value} does not follow #{@last_digit || "the start"} in a running count: go on with #{@last_digit.to_i + 1}, or start again at 1.")
+              refuse(token,
+                "#{token.value} does not follow #{@last_digit || "the start"} in a running count: go on with " \
+                "#{@last_digit.to_i + 1}, or start again at 1.")
             end
             @last_digit = token.value
           end
@@ -133,7 +149,10 @@ module JauntyBell::Core
         def guard_size(items, token = @tokens[@place - 1])
           size = Combination.size_of(items)
           return if size <= Combination::MOST_ACTIONS
-          refuse(token, "A combination is at most #{Combination::MOST_ACTIONS} actions after its repeats are opened up; this comes to #{size}.")
+          refuse(token,
+            "A combination is at most #{Combination::MOST_ACTIONS} actions after its repeats are opened up; " \
+            "this comes " \
+            "to #{size}.")
         end
 
         def refuse(token, message, suggestions = [])

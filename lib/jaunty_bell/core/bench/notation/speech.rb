@@ -21,15 +21,19 @@ module JauntyBell::Core
         private
 
         def items(list)
-          list.map { |item| item.is_a?(Repeat) ? "#{items(item.items).join(", ")}, #{times(item.times)}" : action(item) }
+          list.map do |item|
+            item.is_a?(Repeat) ? "#{items(item.items).join(", ")}, #{times(item.times)}" : action(item)
+          end
         end
 
         def times(n) = {2 => "twice", 3 => "three times", 4 => "four times"}.fetch(n) { "#{n} times" }
 
         def own(action)
           technique = action.technique
-          name = technique.moves? ? "#{technique.spoken} to the #{side(action)}" : [spoken_side(action), technique.spoken].compact.join(" ")
-          [("feint" if action.feint), action.force, name, level(action), recovery(action), action.with && "with #{own(action.with)}"].compact.join(" ")
+          name = technique.moves? ? "#{technique.spoken} to the #{side(action)}" : [spoken_side(action),
+            technique.spoken].compact.join(" ")
+          [("feint" if action.feint), action.force, name, level(action), recovery(action),
+            action.with && "with #{own(action.with)}"].compact.join(" ")
         end
 
         def spoken_side(action)

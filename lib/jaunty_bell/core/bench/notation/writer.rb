@@ -21,7 +21,8 @@ module JauntyBell::Core
 
         private
 
-        def items(list) = list.map { |item| item.is_a?(Repeat) ? "(#{items(item.items)})x#{item.times}" : action(item) }.join("-")
+        def items(list) =
+          list.map { |item| item.is_a?(Repeat) ? "(#{items(item.items)})x#{item.times}" : action(item) }.join("-")
 
         def action(action) = action.partner? ? "[#{own(action)}]" : own(action)
 

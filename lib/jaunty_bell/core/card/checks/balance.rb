@@ -9,8 +9,12 @@ module JauntyBell::Core
           rule "same-limb", :cue
 
           def findings
-            limbs = works.map { |run, places| [places.first, (main_limb(run) if places.any? { |at| tasks[at].hard? && tasks[at].strikes? })] }
-            limbs.each_cons(RUNNING).filter_map { |three| told(three) if three.map(&:last).uniq.size == 1 && three.last.last }.first(1)
+            limbs = works.map do |run, places|
+              [places.first, (main_limb(run) if places.any? { |at| tasks[at].hard? && tasks[at].strikes? })]
+            end
+            limbs.each_cons(RUNNING).filter_map { |three|
+              told(three) if three.map(&:last).uniq.size == 1 && three.last.last
+            }.first(1)
           end
 
           private
@@ -24,20 +28,27 @@ module JauntyBell::Core
 
           def told(three)
             at, limb = three.last
-            reason = "The #{limb} works hardest in three hard rounds running: it tires, and then it is the shoulder or the hip that pays."
+            reason = "The #{limb} works hardest in three hard rounds running: it tires, and then it is the " \
+              "shoulder or " \
+              "the hip that pays."
             say(at, reason, [*others(three, limb), mend("Ease the one in the middle") { eased(three[1].first) }])
           end
 
-          def eased(at) = Edit.round(blocks, at, effort: [round_at(at).effort, school.hard_effort - 1].min, intensity: "medium")
+          def eased(at) =
+            Edit.round(blocks, at, effort: [round_at(at).effort, school.hard_effort - 1].min, intensity: "medium")
 
           # Changing places with a later round of the same block.
           def others(three, limb)
             b, r = three.last.first
-            (0...blocks[b].rounds.size).reject { |other| other <= r }.map { |other| mend("Change places with #{titled([b, other])}") { Edit.exchange(blocks, [b, r], [b, other]) } }.first(2)
+            (0...blocks[b].rounds.size).reject { |other| other <= r }
+              .map { |other|
+                mend("Change places with #{titled([b, other])}") { Edit.exchange(blocks, [b, r], [b, other]) }
+              }.first(2)
           end
         end
 
-        # Kicks leaning to one leg, hands leaning away from what is usual: mended by working the heaviest rounds on both sides.
+        # Kicks leaning to one leg, hands leaning away from what is usual: mended by working the heaviest rounds on both
+        # sides.
         class Lean < Check
           MOST_ROUNDS = 6
 
@@ -46,16 +57,21 @@ module JauntyBell::Core
           # The rounds that lean most the same way, made both-sided: one, two, or as many as it takes.
           def both_sided
             way = tally(plan.counts).then { |left, right| (left > right) ? 1 : -1 }
-            heaviest = tasks.select { |at, task| task.strikes? && !task.both_sides? && leaning(at) * way > 0 }.keys.sort_by { |at| -leaning(at).abs }
+            heaviest = tasks.select { |at, task| task.strikes? && !task.both_sides? && leaning(at) * way > 0 }.keys
+              .sort_by { |at| -leaning(at).abs }
             (1..[heaviest.size, MOST_ROUNDS].min).map do |count|
               places = heaviest.first(count)
-              label = (count == 1) ? "#{titled(places.first)} on both sides" : "The #{count} rounds that lean most on both sides"
-              mend(label) { Edit.each_round(blocks) { |round, _, at| round.but(both_sides: true) if places.include?(at) } }
+              label = (count ==
+                1) ? "#{titled(places.first)} on both sides" : "The #{count} rounds that lean most on both sides"
+              mend(label) do
+                Edit.each_round(blocks) { |round, _, at| round.but(both_sides: true) if places.include?(at) }
+              end
             end
           end
 
           def leaning(at)
-            plan.runs.select { |run| [run.block, run.round] == at }.sum { |run| tally(run.share.counts).then { |left, right| left - right } }
+            plan.runs.select { |run| [run.block, run.round] == at }
+              .sum { |run| tally(run.share.counts).then { |left, right| left - right } }
           end
 
           def tally(counts) = counts ? counts[limb].values_at(:left, :right) : [0, 0]
@@ -72,7 +88,9 @@ module JauntyBell::Core
             share = most * 100r / (left + right)
             return [] if share <= school.kick_lean
             side = (left > right) ? "left" : "right"
-            [say([], "#{most.round} of #{(left + right).round} kicks and knees are with the #{side} leg: #{share.round} %, over the #{school.kick_lean} % the school allows.", both_sided)]
+            [say([],
+              "#{most.round} of #{(left + right).round} kicks and knees are with the #{side} leg: #{share.round} %, " \
+              "over the #{school.kick_lean} % the school allows.", both_sided)]
           end
 
           private
@@ -90,7 +108,9 @@ module JauntyBell::Core
             share = 100r * left / (left + right)
             usual = company.usual * 100
             return [] if (share - usual).abs <= school.hand_lean
-            [say([], "The left hand has #{share.round} % of the punches and elbows; in this club's classes it has #{usual.round} %.", both_sided)]
+            [say([],
+              "The left hand has #{share.round} % of the punches and elbows; in this club's classes it has " \
+              "#{usual.round} %.", both_sided)]
           end
 
           private
@@ -108,8 +128,14 @@ module JauntyBell::Core
             other = OTHER[school.pairing]
             pairs = plan.counts.by_pairing
             return [] if other.nil? || pairs[other] * 2 <= pairs.values.sum
-            at, = tasks.max_by { |place, _| plan.runs.select { |run| [run.block, run.round] == place }.sum { |run| run.share.counts ? run.share.counts.by_pairing[other] : 0 } }
-            [say(at, "#{pairs[other].round} of #{pairs.values.sum.round} kicks and knees after a hand go #{WORDS[other]}; this school teaches #{school.pairing}.")]
+            at, = tasks.max_by { |place, _|
+              plan.runs.select { |run| [run.block, run.round] == place }
+                .sum { |run| run.share.counts ? run.share.counts.by_pairing[other] : 0 }
+            }
+            [say(at,
+              "#{pairs[other].round} of #{pairs.values.sum.round} kicks and knees after a hand go " \
+              "#{WORDS[other]}; this " \
+              "school teaches #{school.pairing}.")]
           end
         end
       end

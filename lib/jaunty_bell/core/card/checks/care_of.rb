@@ -11,14 +11,19 @@ module JauntyBell::Core
           def findings
             tasks.filter_map do |at, task|
               next unless task.implement&.live && task.round.contact && kicks?(task) && !task.kit.include?(SHIN)
-              say(at, "#{titled(at)} trades kicks and no shin pads are on its kit list. Forearm cover too; stop when form goes.",
-                [mend("Shin pads on") { Edit.round(blocks, at, kit: round_at(at).kit + [SHIN]) }], as: company.juniors ? :fault : severity)
+              say(at, "#{titled(at)} trades kicks and no shin pads are on its kit list. Forearm cover too; stop when " \
+                "form goes.",
+                [mend("Shin pads on") { Edit.round(blocks, at, kit: round_at(at).kit + [SHIN]) }],
+                as: company.juniors ? :fault : severity)
             end
           end
 
           private
 
-          def kicks?(task) = task.sequence.any? { |combination| combination.actions.any? { |action| action.strike? && !action.feint && action.technique.kick? } }
+          def kicks?(task) =
+            task.sequence.any? do |combination|
+              combination.actions.any? { |action| action.strike? && !action.feint && action.technique.kick? }
+            end
         end
 
         # Children: no head contact, no long rounds.
@@ -34,13 +39,21 @@ module JauntyBell::Core
 
           def head(at, task)
             return unless task.implement&.live && task.round.contact
-            strike = task.sequence.flat_map(&:actions).any? { |action| action.strike? && !action.feint && action.level == :head }
-            say(at, "#{titled(at)} has strikes to the head with a partner: no head contact for juniors.", [mend("No contact") { Edit.round(blocks, at, contact: false, intensity: "touch") }], as: :fault) if strike
+            strike = task.sequence.flat_map(&:actions).any? do |action|
+              action.strike? && !action.feint && action.level == :head
+            end
+            if strike
+              say(at, "#{titled(at)} has strikes to the head with a partner: no head contact for juniors.",
+                [mend("No contact") { Edit.round(blocks, at, contact: false, intensity: "touch") }], as: :fault)
+            end
           end
 
           def long(at, task)
             return if !task.strikes? || task.round.work <= school.junior_round
-            say(at, "#{clock(task.round.work)} of #{titled(at)} is long for juniors: #{clock(school.junior_round)} keeps the form.", [mend("#{clock(school.junior_round)} of work") { Edit.round(blocks, at, work: school.junior_round) }], as: :cue)
+            say(at, "#{clock(task.round.work)} of #{titled(at)} is long for juniors: #{clock(school.junior_round)} " \
+              "keeps the form.",
+              [mend("#{clock(school.junior_round)} of work") { Edit.round(blocks, at, work: school.junior_round) }],
+              as: :cue)
           end
         end
 
@@ -50,7 +63,9 @@ module JauntyBell::Core
 
           def findings
             company.roster.filter_map do |person|
-              said = tasks.filter_map { |at, task| plan.substitute(task, person, company.shelf)&.then { |found| [at, found] } }
+              said = tasks.filter_map do |at, task|
+                plan.substitute(task, person, company.shelf)&.then { |found| [at, found] }
+              end
               told(person, said) if said.any?
             end
           end
@@ -60,8 +75,11 @@ module JauntyBell::Core
           # What must not be done, once for all its rounds; what is done instead, round by round.
           def told(person, said)
             cannot = said.flat_map { |_, found| found.cannot }.uniq
-            instead = said.group_by { |_, found| found.instead }.map { |words, list| "#{list.map { |at, _| round_at(at).title }.uniq.join(", ")}: #{words}." }
-            say(said.first.first, "#{person.name} must not #{cannot.join(" or ")}: #{Words.many(said.size, "round")} of this card.", details: instead)
+            instead = said.group_by { |_, found| found.instead }
+              .map { |words, list| "#{list.map { |at, _| round_at(at).title }.uniq.join(", ")}: #{words}." }
+            say(said.first.first,
+              "#{person.name} must not #{cannot.join(" or ")}: #{Words.many(said.size, "round")} of this card.",
+              details: instead)
           end
         end
 
@@ -72,7 +90,10 @@ module JauntyBell::Core
 
           def findings
             tasks.flat_map do |at, task|
-              worst(task).map { |finding| Finding.new(rule: finding.rule, severity: finding.severity, at: at, reason: "#{titled(at)}: #{finding.reason}", mends: other_implements(at, task, finding)) }
+              worst(task).map do |finding|
+                Finding.new(rule: finding.rule, severity: finding.severity, at: at,
+                  reason: "#{titled(at)}: #{finding.reason}", mends: other_implements(at, task, finding))
+              end
             end
           end
 
@@ -89,7 +110,8 @@ module JauntyBell::Core
 
           def other_implements(at, task, finding)
             return [] unless finding.severity == :fault && task.implement
-            task.implement.stands_in.map { |id| Lexicon::Implements[id] }.map { |other| mend("On #{other.name}") { Edit.round(blocks, at, implement: other.id) } }
+            task.implement.stands_in.map { |id| Lexicon::Implements[id] }
+              .map { |other| mend("On #{other.name}") { Edit.round(blocks, at, implement: other.id) } }
           end
         end
       end

@@ -8,7 +8,8 @@ module JauntyBell::Core
 
           private
 
-          def stations_with(b, **changes) = Edit.each_round(blocks) { |round, _, at| round.but(**changes) if at[0] == b }
+          def stations_with(b, **changes) =
+            Edit.each_round(blocks) { |round, _, at| round.but(**changes) if at[0] == b }
         end
 
         # Stations that do not share one bell.
@@ -21,8 +22,13 @@ module JauntyBell::Core
             works = stations(b).map { |at| plan.work(tasks[at]).seconds }
             rests = blocks[b].rounds.map(&:rest)
             return if works.uniq.size == 1 && rests.uniq.size == 1
-            say([b], "The stations share one bell: #{clock(works.max)} of work and #{clock(rests.max)} to move on. The shorter ones stand waiting for it.",
-              [mend("#{clock(works.max)} at every station") { stations_with(b, work: works.max, rest: rests.max, reps: nil) }])
+            say([b],
+              "The stations share one bell: #{clock(works.max)} of work and #{clock(rests.max)} to move on. The " \
+              "shorter " \
+              "ones stand waiting for it.",
+              [mend("#{clock(works.max)} at every station") {
+                stations_with(b, work: works.max, rest: rests.max, reps: nil)
+              }])
           end
         end
 
@@ -38,7 +44,10 @@ module JauntyBell::Core
             waiting = rotation.places.count(nil)
             run = plan.runs.find { |each| each.block == b }
             room = (company.students / blocks[b].rounds.size.to_r).ceil
-            say([b], "#{company.students} students at #{Words.many(blocks[b].rounds.size, "station")}: #{Words.many(waiting, "group")} waits at every bell, and each student stands #{clock(rotation.waits * run.work)}.",
+            say([b],
+              "#{company.students} students at #{Words.many(blocks[b].rounds.size, "station")}: " \
+              "#{Words.many(waiting, "group")} waits at every bell, and each student stands " \
+              "#{clock(rotation.waits * run.work)}.",
               [mend("#{room} at every station") { stations_with(b, capacity: room) }])
           end
         end
@@ -53,7 +62,8 @@ module JauntyBell::Core
             at = stations(b).find { |place| tasks[place].implement&.held_by && round_at(place).capacity < 2 }
             return unless at
             say(at, "#{titled(at)} needs somebody to hold: two students at a time, or something that hangs.",
-              [mend("Two at every station") { stations_with(b, capacity: 2) }, mend("On a hanging bag") { Edit.round(blocks, at, implement: "hanging-bag") }])
+              [mend("Two at every station") { stations_with(b, capacity: 2) },
+                mend("On a hanging bag") { Edit.round(blocks, at, implement: "hanging-bag") }])
           end
         end
       end

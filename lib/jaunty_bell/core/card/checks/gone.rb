@@ -8,7 +8,10 @@ module JauntyBell::Core
         def findings
           tasks.filter_map do |at, task|
             named = [task.round.drill, task.round.combination].compact.find(&:archived)
-            say(at, "\"#{named.name}\" has been taken off the shelf since; the round still holds it. Bring it back there, or choose another here.") if named
+            if named
+              say(at, "\"#{named.name}\" has been taken off the shelf since; the round still holds it. Bring it back " \
+                "there, or choose another here.")
+            end
           end
         end
       end

@@ -18,7 +18,8 @@ module JauntyBell::Core
               owned = company.owned(task.implement)
               [at, task, need, owned] if owned && owned < need
             end
-            scarce.uniq { |at, task, need, _| [at[0], task.implement.id, need, task.round.swap == "alone"] }.map { |found| told(*found) }
+            scarce.uniq { |at, task, need, _| [at[0], task.implement.id, need, task.round.swap == "alone"] }
+              .map { |found| told(*found) }
           end
 
           private
@@ -26,7 +27,9 @@ module JauntyBell::Core
           # The block's rounds on the same implement, changed.
           def all_like(at, **changes)
             wanted = tasks[at].implement
-            Edit.each_round(blocks) { |round, _, place| round.but(**changes) if place[0] == at[0] && tasks[place].implement == wanted }
+            Edit.each_round(blocks) do |round, _, place|
+              round.but(**changes) if place[0] == at[0] && tasks[place].implement == wanted
+            end
           end
 
           def counted?(task) = task.implement && !FREE.include?(task.implement.id)
@@ -34,12 +37,14 @@ module JauntyBell::Core
           def told(at, task, need, owned)
             name = task.implement.name
             return none(at, task, name) if owned.zero?
-            reason = "#{Words.many(need, "set", "sets")} of #{name} are needed and the club owns #{owned}: #{sharing(task, owned)}."
+            reason = "#{Words.many(need, "set", "sets")} of #{name} are needed and the club owns #{owned}: " \
+              "#{sharing(task, owned)}."
             say(at, reason, [*stand_ins(at, task), *shared(at, task), *halves(at, task)])
           end
 
           def none(at, task, name)
-            say(at, "The club owns no #{name}: what stands in for it, or tell the school what you own.", stand_ins(at, task), as: :fault)
+            say(at, "The club owns no #{name}: what stands in for it, or tell the school what you own.",
+              stand_ins(at, task), as: :fault)
           end
 
           # Who goes without, in groups that share one.
@@ -51,12 +56,16 @@ module JauntyBell::Core
           end
 
           def stand_ins(at, task)
-            task.implement.stands_in.map { |id| Lexicon::Implements[id] }.select { |other| task.done_on?(other) && enough?(other, at, task) }
-              .map { |other| mend("On #{other.name} instead") { all_like(at, implement: other.id, **turns(other, task)) } }
+            task.implement.stands_in.map { |id| Lexicon::Implements[id] }
+              .select { |other| task.done_on?(other) && enough?(other, at, task) }
+              .map do |other|
+                mend("On #{other.name} instead") { all_like(at, implement: other.id, **turns(other, task)) }
+              end
           end
 
           # What somebody holds is hit in turns.
-          def turns(other, task) = (other.held_by && task.round.swap == "alone" && task.kind != "circuit") ? {swap: "even"} : {}
+          def turns(other, task) =
+            (other.held_by && task.round.swap == "alone" && task.kind != "circuit") ? {swap: "even"} : {}
 
           def enough?(other, at, task)
             return true if FREE.include?(other.id)
@@ -66,7 +75,11 @@ module JauntyBell::Core
 
           # Two at one bag, in turns.
           def shared(at, task)
-            (task.round.swap == "alone" && !blocks[at[0]].circuit?) ? [mend("Two at each, in turns") { all_like(at, swap: "even") }] : []
+            if task.round.swap == "alone" && !blocks[at[0]].circuit?
+              [mend("Two at each, in turns") { all_like(at, swap: "even") }]
+            else
+              []
+            end
           end
 
           # Half the class here and half at another block's rounds, then change: circuits of two stations.
@@ -74,8 +87,11 @@ module JauntyBell::Core
             return [] if blocks[at[0]].circuit?
             own = scarce_rounds(at, task)
             blocks.each_index.reject { |b| b == at[0] || blocks[b].circuit? }.filter_map do |b|
-              others = stations(b).select { |place| counted?(tasks[place]) && tasks[place].implement != task.implement }.first(own.size)
-              mend("Half here, half at #{blocks[b].name}, then change") { halved(own, others) } if others.size == own.size
+              others = stations(b).select { |place| counted?(tasks[place]) && tasks[place].implement != task.implement }
+                .first(own.size)
+              if others.size == own.size
+                mend("Half here, half at #{blocks[b].name}, then change") { halved(own, others) }
+              end
             end
           end
 
@@ -88,7 +104,9 @@ module JauntyBell::Core
               rounds = pair.map { |place| round_at(place).but(capacity: half) }
               Block.new(kind: "circuit", title: rounds.map(&:title).uniq.join(" / "), rounds: rounds)
             end
-            kept = blocks.each_with_index.map { |block, b| block.but(rounds: block.rounds.reject.with_index { |_, r| (own + others).include?([b, r]) }) }
+            kept = blocks.each_with_index.map do |block, b|
+              block.but(rounds: block.rounds.reject.with_index { |_, r| (own + others).include?([b, r]) })
+            end
             b = own.first[0]
             (kept[0...b] + circuits + kept[b..]).reject { |block| block.rounds.empty? }
           end
@@ -97,7 +115,8 @@ module JauntyBell::Core
         # How many of its implement a task needs.
         module Needs
           def self.of(task, block, company)
-            heads = block.circuit? ? [block.rotation(company.students).groups.max, task.round.capacity].min : company.students
+            heads = block.circuit? ? [block.rotation(company.students).groups.max, task.round.capacity]
+              .min : company.students
             task.shared? ? [heads / 2, 1].max : heads
           end
         end
@@ -108,9 +127,12 @@ module JauntyBell::Core
 
           def findings
             return [] unless company.students && school.hall.positive?
-            at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }.map { |place, task| [place, space_of(task)] }.max_by(&:last)
+            at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }
+              .map { |place, task| [place, space_of(task)] }.max_by(&:last)
             return [] if at.nil? || space <= school.hall
-            [say(at, "#{company.students} students at #{titled(at)} need about #{space} m² and the hall has #{school.hall}: somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
+            [say(at,
+              "#{company.students} students at #{titled(at)} need about #{space} m² and the hall has #{school.hall}: " \
+              "somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
           end
 
           private
@@ -121,7 +143,11 @@ module JauntyBell::Core
           end
 
           def waves(at)
-            (round_at(at).swap == "alone") ? [mend("Two waves: one works, one rests") { Edit.round(blocks, at, swap: "even") }] : []
+            if round_at(at).swap == "alone"
+              [mend("Two waves: one works, one rests") { Edit.round(blocks, at, swap: "even") }]
+            else
+              []
+            end
           end
         end
       end

@@ -21,15 +21,21 @@ module JauntyBell::Core
 
           def hard_kicks?(task) = task.hard? && kicks?(task)
 
-          def kicks?(task) = task.sequence.any? { |combination| combination.actions.any? { |action| action.contact? && action.technique.kick? } }
+          def kicks?(task) =
+            task.sequence.any? do |combination|
+              combination.actions.any? { |action| action.contact? && action.technique.kick? }
+            end
 
           # Anything that moves the legs: a warm-up, an exercise, lighter kicking.
           def warming?(task) = task.kind == "warm-up" || task.round.exercise || kicks?(task)
 
           def cold(at, warm)
             missing = school.warm_legs - warm
-            reason = "Hard kicks after #{clock(warm)} of warming up: legs want #{clock(school.warm_legs)} first, or a hamstring pays."
-            say(at, reason, [mend("Warm the legs for #{clock(missing)} first") { warmed(missing) }, mend("Kick lighter here") { eased(at) }])
+            reason = "Hard kicks after #{clock(warm)} of warming up: legs want #{clock(school.warm_legs)} " \
+              "first, or a " \
+              "hamstring pays."
+            say(at, reason, [mend("Warm the legs for #{clock(missing)} first") { warmed(missing) },
+              mend("Kick lighter here") { eased(at) }])
           end
 
           def warmed(seconds)
@@ -38,7 +44,8 @@ module JauntyBell::Core
             Edit.insert_block(blocks, 0, Block.new(kind: "warm-up", rounds: [round]))
           end
 
-          def eased(at) = Edit.round(blocks, at, intensity: "light", effort: [round_at(at).effort, school.hard_effort - 1].min)
+          def eased(at) =
+            Edit.round(blocks, at, intensity: "light", effort: [round_at(at).effort, school.hard_effort - 1].min)
         end
 
         # Hard rounds before technique: what is learned tired is learned badly.
@@ -79,17 +86,25 @@ module JauntyBell::Core
           end
 
           def told(at, run)
-            say(at, "#{titled(at)} is new to this group and comes at #{clock(run.bell)}, in the last third: new things want fresh heads.", [earlier(at)])
+            say(at, "#{titled(at)} is new to this group and comes at #{clock(run.bell)}, in the last third: " \
+              "new things " \
+              "want fresh heads.", [earlier(at)])
           end
 
           # In the place of a striking round before the late third that is not new.
           def earlier(at)
-            other = tasks.keys.find { |place| place != at && tasks[place].strikes? && (place <=> at).negative? && (fresh(place) - company.met.to_a).empty? && blocks[place[0]].kind == blocks[at[0]].kind }
+            other = tasks.keys.find do |place|
+              place != at && tasks[place].strikes? && (place <=> at).negative? &&
+                (fresh(place) - company.met.to_a).empty? && blocks[place[0]].kind == blocks[at[0]].kind
+            end
             return mend("Change places with #{titled(other)}") { Edit.exchange(blocks, at, other) } if other
             technique = blocks.index { |block| block.kind == "technique" }
             return unless technique
-            round = round_at(at).but(swap: "alone", rung: "air", effort: 4, title: "#{round_at(at).title}, first look", work: [round_at(at).work, 120].min)
-            mend("A first look at it among the technique") { Edit.insert(blocks, [technique, blocks[technique].rounds.size], round) }
+            round = round_at(at).but(swap: "alone", rung: "air", effort: 4, title: "#{round_at(at).title}, first look",
+              work: [round_at(at).work, 120].min)
+            mend("A first look at it among the technique") do
+              Edit.insert(blocks, [technique, blocks[technique].rounds.size], round)
+            end
           end
         end
 
@@ -111,26 +126,40 @@ module JauntyBell::Core
           private
 
           def demanding?(task)
-            task.round.effort >= FULL || task.sequence.any? { |combination| combination.actions.any? { |action| action.contact? && action.technique.id.match?(/\Ajump|\Askip-knee/) } }
+            task.round.effort >= FULL ||
+              task.sequence.any? { |combination|
+                combination.actions.any? do |action|
+                  action.contact? && action.technique.id.match?(/\Ajump|\Askip-knee/)
+                end
+              }
           end
 
           def spent(bell)
             from = [bell - WINDOW, 0].max
             return if bell - from < WINDOW / 2
-            plan.runs.sum { |run| run.effort * [[run.bell_end, bell].min - [run.bell, from].max, 0].max }.fdiv(bell - from)
+            plan.runs.sum { |run| run.effort * [[run.bell_end, bell].min - [run.bell, from].max, 0].max }
+              .fdiv(bell - from)
           end
 
           def told(at, before, mean)
             what = (round_at(at).effort >= FULL) ? "a full effort" : "a jump"
-            reason = "#{titled(at)} asks for #{what} after #{clock(WINDOW)} at a mean effort of #{mean.round(1)}, rests counted: spent legs land badly."
-            say(at, reason, [*rested(at, before), mend("Ask for less here") { Edit.round(blocks, at, effort: [round_at(at).effort, FULL - 1].min) }])
+            reason = "#{titled(at)} asks for #{what} after #{clock(WINDOW)} at a mean effort of " \
+              "#{mean.round(1)}, rests " \
+              "counted: spent legs land badly."
+            say(at, reason,
+              [*rested(at, before),
+                mend("Ask for less here") { Edit.round(blocks, at, effort: [round_at(at).effort, FULL - 1].min) }])
           end
 
           # The rest before it made long enough.
           def rested(at, before)
             return [] unless before.round
             place = [before.block, before.round]
-            [60, 120, 180].map { |more| mend("#{clock(round_at(place).rest + more)} of rest before it") { Edit.round(blocks, place, rest: round_at(place).rest + more) } }
+            [60, 120, 180].map do |more|
+              mend("#{clock(round_at(place).rest + more)} of rest before it") do
+                Edit.round(blocks, place, rest: round_at(place).rest + more)
+              end
+            end
           end
         end
 
@@ -143,7 +172,9 @@ module JauntyBell::Core
             hard = plan.runs.rindex { |run| run.effort >= school.hard_effort }
             return [] if hard.nil? || plan.runs.drop(hard + 1).any? { |run| run.effort <= EASY }
             last = plan.runs.last
-            reason = "After the last hard round the effort never comes down to #{EASY}: nobody should walk out with the heart at full."
+            reason = "After the last hard round the effort never comes down to #{EASY}: nobody should walk out " \
+              "with the " \
+              "heart at full."
             [say([last.block, last.round], reason, [mend("Three minutes to come down") { cooled }])]
           end
 
@@ -151,7 +182,9 @@ module JauntyBell::Core
 
           def cooled
             round = Round.new(title: "Walk and breathe", work: 180, rest: 0, rung: "air", effort: 1)
-            return Edit.insert(blocks, [blocks.size - 1, blocks.last.rounds.size], round) if blocks.last.kind == "cool-down"
+            if blocks.last.kind == "cool-down"
+              return Edit.insert(blocks, [blocks.size - 1, blocks.last.rounds.size], round)
+            end
             blocks + [Block.new(kind: "cool-down", rounds: [round])]
           end
         end
@@ -179,7 +212,8 @@ module JauntyBell::Core
 
           def told(at, below, rung)
             next_up = rungs[below + 1]
-            reason = "#{titled(at)} goes from #{rungs[below]} straight to #{rungs[rung]}: #{rungs[(below + 1)...rung].join(" and ")} is left out."
+            reason = "#{titled(at)} goes from #{rungs[below]} straight to #{rungs[rung]}: " \
+              "#{rungs[(below + 1)...rung].join(" and ")} is left out."
             say(at, reason, [mend("At #{next_up} first") { Edit.round(blocks, at, rung: next_up) }])
           end
         end

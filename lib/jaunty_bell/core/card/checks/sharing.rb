@@ -21,7 +21,8 @@ module JauntyBell::Core
             turns = plan.work(task, seats: seats).turns
             return unless turns.uneven?
             times = Words.list(turns.striking.map { |seconds| clock(seconds) })
-            say(at, "#{who} the turns come out uneven: #{times} of striking.", turns.even_settings.map { |setting| settled(at, task, setting) }.uniq(&:label))
+            say(at, "#{who} the turns come out uneven: #{times} of striking.",
+              turns.even_settings.map { |setting| settled(at, task, setting) }.uniq(&:label))
           end
 
           def settled(at, task, setting)
@@ -31,7 +32,8 @@ module JauntyBell::Core
           end
         end
 
-        # The same in the trio of an odd class. A setting even for three may not be even for two: the mends say so by being tried.
+        # The same in the trio of an odd class. A setting even for three may not be even for two: the mends say so by
+        # being tried.
         class UnevenTrio < UnevenTurns
           rule "uneven-trio", :cue
 
@@ -58,9 +60,12 @@ module JauntyBell::Core
 
           def findings
             tasks.filter_map do |at, task|
-              next unless task.strikes? && task.implement&.held_by && task.round.swap == "alone" && !blocks[at[0]].circuit?
+              unless task.strikes? && task.implement&.held_by && task.round.swap == "alone" && !blocks[at[0]].circuit?
+                next
+              end
               say(at, "#{titled(at)} is done alone, and #{task.implement.name} need somebody to hold.",
-                [mend("In pairs, change at half time") { Edit.round(blocks, at, swap: "even") }, mend("On a hanging bag") { Edit.round(blocks, at, implement: "hanging-bag") }])
+                [mend("In pairs, change at half time") { Edit.round(blocks, at, swap: "even") },
+                  mend("On a hanging bag") { Edit.round(blocks, at, implement: "hanging-bag") }])
             end
           end
         end
@@ -81,8 +86,12 @@ module JauntyBell::Core
 
           def told(at, total)
             repeat = round_at(at).repeat
-            mends = [repeat + 1, repeat - 1].select(&:positive?).map { |times| mend("#{titled(at)} #{Words.many(times, "time")}") { Edit.round(blocks, at, repeat: times) } }
-            say(at, "Who strikes changes with the round, and there #{(total == 1) ? "is one" : "are #{total}"}: one partner of each pair gets a round more.",
+            mends = [repeat + 1, repeat - 1].select(&:positive?)
+              .map do |times|
+                mend("#{titled(at)} #{Words.many(times, "time")}") { Edit.round(blocks, at, repeat: times) }
+              end
+            say(at, "Who strikes changes with the round, and there #{(total == 1) ? "is one" : "are #{total}"}: one " \
+              "partner of each pair gets a round more.",
               mends + [mend("Change at half time") { Edit.round(blocks, at, swap: "even") }])
           end
         end
@@ -94,7 +103,8 @@ module JauntyBell::Core
           def findings
             tasks.filter_map do |at, task|
               work = plan.work(task)
-              uneven = work.seats == 2 && task.round.swap != "round" && work.phase_seconds.find { |_, seconds| seconds.uniq.size > 1 }
+              uneven = work.seats == 2 && task.round.swap != "round" &&
+                work.phase_seconds.find { |_, seconds| seconds.uniq.size > 1 }
               told(at, uneven) if uneven
             end
           end
@@ -112,7 +122,9 @@ module JauntyBell::Core
             round = round_at(at)
             lengths = round.phases.filter_map(&:seconds)
             (1..20).map { |n| lengths.min.to_i / (2 * n) }.uniq.select { |every| every >= 5 }
-              .map { |every| mend("Change every #{clock(every)}") { Edit.round(blocks, at, swap: "every", every: every) } }
+              .map do |every|
+                mend("Change every #{clock(every)}") { Edit.round(blocks, at, swap: "every", every: every) }
+              end
           end
         end
       end

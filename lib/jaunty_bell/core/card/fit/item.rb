@@ -8,8 +8,10 @@ module JauntyBell::Core
       #   least     seconds of work at the least                 step, most_steps   what may be added to it
       #   rest      [least, most] seconds after each             must      may not be left out
       #   rank      of two that weigh alike which one keeps its time, the higher one; whole, below RANKS
-      Item = Value.of(:at, :times, :fixed, :talk, :least, :step, :most_steps, :rest, :must, :importance, :effort, :gloves, :held_kit, change: nil, rank: 0) do
-        # What a second of its work weighs where ties are to be broken: no sum of ranks reaches the least step of importance.
+      Item = Value.of(:at, :times, :fixed, :talk, :least, :step, :most_steps, :rest, :must, :importance, :effort,
+        :gloves, :held_kit, change: nil, rank: 0) do
+        # What a second of its work weighs where ties are to be broken: no sum of ranks reaches the least step of
+        # importance.
         def weight = importance * self.class::RANKS + rank
 
         # Seconds of one work at so many steps.

@@ -1,17 +1,21 @@
 module JauntyBell::Core
   module Card
     class Fit
-      # What there is to choose, from a plan. A block's own limits are taken as they are. Where it has none the card is taken at
-      # its word as far as it goes: with time to spare rounds of striking that are not hard may only grow, by half; too long or too
-      # heavy, they may shrink to half, or be left out, and their rests to half, but to no less than their effort asks for.
+      # What there is to choose, from a plan. A block's own limits are taken as they are. Where it has none the card is
+      # taken at its word as far as it goes: with time to spare rounds of striking that are not hard may only grow, by
+      # half; too long or too heavy, they may shrink to half, or be left out, and their rests to half, but to no less
+      # than their effort asks for.
       class Items
         SHORTEST = 30 # seconds of work, where a block allows nothing else
         ALWAYS = ["warm-up", "cool-down"].freeze # never left out
-        KEPT = ["finisher", "circuit", "bag", "partner", "mitts", "pads", "technique"].freeze # of those alike, the last gives up its time last
-        REST = {5 => 15, 6 => 20, 7 => 30, 8 => 45, 9 => 60, 10 => 90}.freeze # seconds that an effort asks for; the product's own
+        # Of those alike, the last gives up its time last
+        KEPT = ["finisher", "circuit", "bag", "partner", "mitts", "pads", "technique"].freeze
+        # Seconds that an effort asks for; the product's own
+        REST = {5 => 15, 6 => 20, 7 => 30, 8 => 45, 9 => 60, 10 => 90}.freeze
 
         # `load` is the limit, or nil; `spare` whether there is time to spare, where that is known otherwise.
-        def self.of(plan, load: nil, spare: plan.over <= 0 && (load.nil? || plan.planned_load <= load)) = new(plan, spare).all
+        def self.of(plan, load: nil, spare: plan.over <= 0 && (load.nil? || plan.planned_load <= load)) =
+          new(plan, spare).all
 
         def initialize(plan, spare)
           @plan = plan
@@ -21,7 +25,11 @@ module JauntyBell::Core
         # Items in order of the card.
         def all
           @plan.blocks.each_with_index.flat_map do |block, b|
-            block.circuit? ? [circuit(block, b)] : block.rounds.each_with_index.map { |round, r| item(block, round, [b, r]) }
+            if block.circuit?
+              [circuit(block, b)]
+            else
+              block.rounds.each_with_index.map { |round, r| item(block, round, [b, r]) }
+            end
           end
         end
 
@@ -31,9 +39,12 @@ module JauntyBell::Core
           task = @plan.tasks.fetch(at)
           work = @plan.work(task)
           settled = round.reps || (task.count && task.manner == "counted")
-          least, step, most = settled ? [work.seconds, GRID, 0] : choices(block, round, work, grows: task.strikes? && work.effort < @plan.company.school.hard_effort)
-          Item.new(at: at, times: round.repeat, fixed: settled ? 0 : work.counting, talk: round.explain, least: least, step: step, most_steps: most,
-            rest: rests(block, round.rest, work.effort), must: must?(block, [round]), rank: rank(block), importance: block.importance, effort: work.effort, gloves: task.gloves,
+          least, step, most = settled ? [work.seconds, GRID,
+            0] : choices(block, round, work, grows: task.strikes? && work.effort < @plan.company.school.hard_effort)
+          Item.new(at: at, times: round.repeat, fixed: settled ? 0 : work.counting, talk: round.explain, least: least,
+            step: step, most_steps: most,
+            rest: rests(block, round.rest, work.effort), must: must?(block, [round]), rank: rank(block),
+            importance: block.importance, effort: work.effort, gloves: task.gloves,
             held_kit: task.held_kit, change: round.change)
         end
 
@@ -41,8 +52,10 @@ module JauntyBell::Core
           runs = @plan.runs.select { |run| run.block == b }
           least, most = allowed(block, runs.first.work, grows: runs.first.effort < @plan.company.school.hard_effort)
           gloves = @plan.tasks.filter_map { |at, task| task.gloves if at[0] == b }
-          Item.new(at: [b], times: runs.size, fixed: 0, talk: block.rounds.sum(&:explain), least: least, step: GRID, most_steps: (most - least) / GRID,
-            rest: rests(block, block.rounds.map(&:rest).max, runs.first.effort), must: must?(block, block.rounds), rank: rank(block), importance: block.importance, effort: runs.first.effort,
+          Item.new(at: [b], times: runs.size, fixed: 0, talk: block.rounds.sum(&:explain), least: least, step: GRID,
+            most_steps: (most - least) / GRID,
+            rest: rests(block, block.rounds.map(&:rest).max, runs.first.effort), must: must?(block, block.rounds),
+            rank: rank(block), importance: block.importance, effort: runs.first.effort,
             gloves: gloves.any? || nil, held_kit: nil)
         end
 
@@ -76,7 +89,8 @@ module JauntyBell::Core
           [least.clamp(1, work), work]
         end
 
-        def rests(block, rest, effort) = block.rest || [@spare ? rest : [round_up(rest / 2), REST.fetch(effort.round, 0)].max.clamp(0, rest), rest]
+        def rests(block, rest, effort) =
+          block.rest || [@spare ? rest : [round_up(rest / 2), REST.fetch(effort.round, 0)].max.clamp(0, rest), rest]
 
         def round_up(seconds) = seconds.fdiv(GRID).ceil * GRID
       end

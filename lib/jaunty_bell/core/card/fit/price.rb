@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Card
     class Fit
-      # The price of load: the multiplier of the Lagrangian relaxation. Any price from 0 gives a true bound; the lowest bound
-      # is looked for between a price at which the way is too heavy and one at which it stays under the limit.
+      # The price of load: the multiplier of the Lagrangian relaxation. Any price from 0 gives a true bound; the lowest
+      # bound is looked for between a price at which the way is too heavy and one at which it stays under the limit.
       class Price
         TRIES = 5
         KEPT = 4
@@ -16,8 +16,9 @@ module JauntyBell::Core
           @limits = limits
         end
 
-        # [Tried prices, the lowest bound first; the most worth of their ways that stay under the limit, as steps by item].
-        # nil where nothing is under the limit: at a price above all there is to gain, any way under it beats any way over it.
+        # [Tried prices, the lowest bound first; the most worth of their ways that stay under the limit, as steps by
+        # item]. nil where nothing is under the limit: at a price above all there is to gain, any way under it beats any
+        # way over it.
         def best
           all = search.sort_by { |one| one.table.top }
           light = all.map { |one| one.way if one.sum <= 0 }.compact
@@ -46,7 +47,10 @@ module JauntyBell::Core
         # Whether the lowest bound is as good as reached: nothing is worth more than it.
         def close?(all, light) = all.map { |one| one.table.top }.min - worth(light.way) < 1
 
-        def all_there_is = @routes.items.each_index.sum { |i| @importances[i] * @routes.items[i].seconds_of_work(@routes.items[i].most_steps) }
+        def all_there_is =
+          @routes.items.each_index.sum do |i|
+            @importances[i] * @routes.items[i].seconds_of_work(@routes.items[i].most_steps)
+          end
 
         # worth − price·sum of the two ways, as lines over the price.
         def meeting(heavy, light)
@@ -55,14 +59,16 @@ module JauntyBell::Core
         end
 
         def try(price)
-          tried(price, Table.new(@routes, @importances.zip(@limits).map { |importance, limit| importance - price * limit }))
+          tried(price,
+            Table.new(@routes, @importances.zip(@limits).map { |importance, limit| importance - price * limit }))
         end
 
         def tried(price, table) = table.way.then { |way| TRIED.new(price, table, way, total(way, @limits)) }
 
         def worth(way) = total(way, @importances)
 
-        def total(way, rates) = way.each_index.sum { |i| way[i] ? rates[i] * @routes.items[i].seconds_of_work(way[i]) : 0 }
+        def total(way, rates) =
+          way.each_index.sum { |i| way[i] ? rates[i] * @routes.items[i].seconds_of_work(way[i]) : 0 }
       end
     end
   end

@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Card
     class Fit
-      # Writes choices back into blocks and gives rest back as far as the time goes, five seconds at a time, to the round
-      # whose rest is furthest from what was written.
+      # Writes choices back into blocks and gives rest back as far as the time goes, five seconds at a time, to the
+      # round whose rest is furthest from what was written.
       class Rests
         def initialize(plan, choices, seconds)
           @plan = plan
@@ -26,7 +26,10 @@ module JauntyBell::Core
         def pauses(choice) = choice.item.times - (choice.equal?(@kept.last) ? 1 : 0)
 
         def shortest(rests, spare)
-          open = @kept.select { |choice| pauses(choice).positive? && rests[choice.item.at] + GRID <= choice.item.rest[1] && GRID * pauses(choice) <= spare }
+          open = @kept.select do |choice|
+            pauses(choice).positive? && rests[choice.item.at] + GRID <= choice.item.rest[1] &&
+              GRID * pauses(choice) <= spare
+          end
           open.min_by { |choice| rests[choice.item.at].fdiv([choice.item.rest[1], 1].max) }
         end
 
@@ -45,12 +48,14 @@ module JauntyBell::Core
           block.but(rounds: kept) if kept.any? || block.rounds.empty?
         end
 
-        def circuit(block, choice, rest) = choice && block.but(rounds: block.rounds.map { |round| set(round, choice, rest) })
+        def circuit(block, choice, rest) =
+          choice && block.but(rounds: block.rounds.map { |round| set(round, choice, rest) })
 
         # A round whose length is settled (a count, repetitions) keeps its work as written.
         def set(round, choice, rest)
           item = choice.item
-          round.but(rest: rest, work: (item.most_steps.zero? && item.at.size == 2) ? round.work : item.work(choice.steps))
+          round.but(rest: rest,
+            work: (item.most_steps.zero? && item.at.size == 2) ? round.work : item.work(choice.steps))
         end
       end
     end

@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Card
     class Fit
-      # What keeping each item costs in time, by what is on the hands before it: all times in cells, the greatest length of
-      # time that divides them all.
+      # What keeping each item costs in time, by what is on the hands before it: all times in cells, the greatest length
+      # of time that divides them all.
       class Routes
         Route = Struct.new(:cost, :rest, :step, :after)
 
@@ -18,7 +18,8 @@ module JauntyBell::Core
           @routes = items.each_index.map { |i| @states[i].map { |state| route(items[i], state, i) } }
         end
 
-        # Cost to the last bell at its least, rest after it, cost of a step, index of the state after it; `state` an index.
+        # Cost to the last bell at its least, rest after it, cost of a step, index of the state after it; `state` an
+        # index.
         def [](index, state) = @routes[index][state]
 
         # How many states there are before an item, or after the last.
@@ -35,7 +36,8 @@ module JauntyBell::Core
         # Seconds of what must stay, at its shortest, by the quickest way between.
         def least_seconds
           @least_seconds ||= begin
-            least = @states.last.map { 0 } # seconds from here on, by state; with something kept later, with its rest before
+            # Seconds from here on, by state; with something kept later, with its rest before
+            least = @states.last.map { 0 }
             kept = @states.last.map { Float::INFINITY }
             items.each_index.reverse_each { |i| least, kept = least_before(i, least, kept) }
             [least, kept].map(&:first).min.then { |found| found.infinite? ? 0 : found }
@@ -63,14 +65,16 @@ module JauntyBell::Core
 
         def whole_times
           times = items.each_with_index.flat_map do |item, i|
-            [item.seconds(0), item.rest[0], item.times * item.step, *@states[i].map { |state| changed(item, state).first }]
+            [item.seconds(0), item.rest[0], item.times * item.step,
+              *@states[i].map { |state| changed(item, state).first }]
           end
           times.select(&:positive?)
         end
 
         def route(item, state, index)
           change, after = changed(item, state)
-          Route.new((change + item.seconds(0)) / @cell, item.rest[0] / @cell, item.times * item.step / @cell, @states[index + 1].index(after))
+          Route.new((change + item.seconds(0)) / @cell, item.rest[0] / @cell, item.times * item.step / @cell,
+            @states[index + 1].index(after))
         end
 
         # [nothing kept from here on, something kept], seconds by state before item i.

@@ -1,8 +1,9 @@
 module JauntyBell::Core
   module Card
     class Fit
-      # The exact choice. Dynamic programming over time and over what is on the hands (Table) gives the best that can still
-      # come; with a load limit the same over its Lagrangian relaxation (Price) bounds a sweep of partial choices (Sweep).
+      # The exact choice. Dynamic programming over time and over what is on the hands (Table) gives the best that can
+      # still come; with a load limit the same over its Lagrangian relaxation (Price) bounds a sweep of partial choices
+      # (Sweep).
       #
       # The load stays under its limit where the sum of (effort × minutes − limit) × seconds of work is not above 0.
       class Search
@@ -43,7 +44,11 @@ module JauntyBell::Core
 
         def load_of(choices)
           seconds = choices.sum(&:seconds)
-          seconds.zero? ? 0 : choices.sum { |choice| Rational(choice.item.effort.to_s) * choice.seconds } * @minutes / seconds
+          if seconds.zero?
+            0
+          else
+            choices.sum { |choice| Rational(choice.item.effort.to_s) * choice.seconds } * @minutes / seconds
+          end
         end
 
         # The best by so much worth a second, whatever the load.

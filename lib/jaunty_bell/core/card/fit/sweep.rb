@@ -1,18 +1,18 @@
 module JauntyBell::Core
   module Card
     class Fit
-      # The best choice under a second limit: item by item, all partial choices that could still be better than the best one
-      # known, by a bound from a Table of the Lagrangian relaxation. Of two with the same on the
-      # hands, one that is worth no more, has no more time left and has used no less of the limit is dropped. Nothing that could
-      # win is dropped.
+      # The best choice under a second limit: item by item, all partial choices that could still be better than the best
+      # one known, by a bound from a Table of the Lagrangian relaxation. Of two with the same on the hands, one that is
+      # worth no more, has no more time left and has used no less of the limit is dropped. Nothing that could win is
+      # dropped.
       class Sweep
         NEAR = 1e-6 # what a bound may be off by in floating point
         # A partial choice: what it has used of the limit, what it is worth, and the steps so far, last first.
         Label = Struct.new(:sum, :worth, :path)
 
-        # `tried` are priced Tables, the one with the lowest bound first: each bounds every label, a dear one those that have used
-        # much of the limit, a cheap one those that have used little. `limits` are whole numbers a second of work, whose sum over
-        # the work may not be above 0; `known` are steps by item that stay under it.
+        # `tried` are priced Tables, the one with the lowest bound first: each bounds every label, a dear one those that
+        # have used much of the limit, a cheap one those that have used little. `limits` are whole numbers a second of
+        # work, whose sum over the work may not be above 0; `known` are steps by item that stay under it.
         def initialize(routes, tried, limits:, known:)
           @routes = routes
           @items = routes.items
@@ -27,8 +27,8 @@ module JauntyBell::Core
           @least = least_limits
         end
 
-        # Looks for something worth nearly as much as the bound; where there is nothing, for something worth a little less,
-        # until it is found or the known way is the best.
+        # Looks for something worth nearly as much as the bound; where there is nothing, for something worth a little
+        # less, until it is found or the known way is the best.
         def best
           known = @value
           slack = FIRST_SLACK * @grain
@@ -45,7 +45,8 @@ module JauntyBell::Core
 
         private
 
-        def worth(steps) = @items.each_index.sum { |i| steps[i] ? @items[i].importance * @items[i].seconds_of_work(steps[i]) : 0 }
+        def worth(steps) =
+          @items.each_index.sum { |i| steps[i] ? @items[i].importance * @items[i].seconds_of_work(steps[i]) : 0 }
 
         def sweep
           labels = {[0, @routes.cells] => [Label.new(0, 0, nil)]}
@@ -93,8 +94,8 @@ module JauntyBell::Core
           @found = steps + [nil] * (@items.size - steps.size)
         end
 
-        # Those that no other beats: with the same on the hands, no less time left, no more used of the limit, worth no less.
-        # By falling time left; the stairs hold what has been kept, worth rising with what is used of the limit.
+        # Those that no other beats: with the same on the hands, no less time left, no more used of the limit, worth no
+        # less. By falling time left; the stairs hold what has been kept, worth rising with what is used of the limit.
         def undominated(labels)
           labels.group_by { |(state, _), _| state }.values.each_with_object({}) do |places, kept|
             sums, worths = [], []
@@ -119,7 +120,9 @@ module JauntyBell::Core
 
         # The smallest difference two values can have.
         def grain
-          @items.flat_map { |item| [item.importance * item.seconds_of_work(0), item.importance * item.times * item.step] }.reduce(:gcd)
+          @items.flat_map { |item|
+            [item.importance * item.seconds_of_work(0), item.importance * item.times * item.step]
+          }.reduce(:gcd)
         end
 
         # The least the limit can still come to from each item on.

@@ -2,8 +2,8 @@ module JauntyBell::Core
   module Card
     class Fit
       # The most that can still come: by item, by what is on the hands, by cells of time left, with at least one of the
-      # items from there on kept. Dynamic programming from the last item to the first; the choice of steps is a maximum over
-      # a sliding window, so that each cell costs the same however many steps there are.
+      # items from there on kept. Dynamic programming from the last item to the first; the choice of steps is a maximum
+      # over a sliding window, so that each cell costs the same however many steps there are.
       class Table
         NEVER = -(1 << 60)
 
@@ -77,11 +77,18 @@ module JauntyBell::Core
           base = @worths[i] * item.seconds_of_work(0)
           worth = @worths[i] * item.times * item.step
           following = after(i, route)
-          return following.map { |value| (value == NEVER) ? NEVER : base + value } if item.most_steps.zero? || worth <= 0
+          if item.most_steps.zero? || worth <= 0
+            return following.map { |value| (value == NEVER) ? NEVER : base + value }
+          end
           stepped(following, base, worth, route.step, item.most_steps)
         end
 
-        def shifted(values, cells) = (cells > @routes.cells) ? Array.new(values.size, NEVER) : Array.new(cells, NEVER).concat(values[0, values.size - cells])
+        def shifted(values, cells) =
+          if cells > @routes.cells
+            Array.new(values.size, NEVER)
+          else
+            Array.new(cells, NEVER).concat(values[0, values.size - cells])
+          end
 
         def better(one, two)
           t = 0
@@ -92,11 +99,13 @@ module JauntyBell::Core
           one
         end
 
-        # What can come after an item that is kept, by cells left at its last bell: nothing more, or its rest and the next.
+        # What can come after an item that is kept, by cells left at its last bell: nothing more, or its rest and the
+        # next.
         def after(i, route)
           following = @rows[i + 1][route.after]
           nothing = @routes.must_from?(i + 1) ? NEVER : 0
-          best = Array.new([route.rest, following.size].min, nothing).concat(following[0, [following.size - route.rest, 0].max])
+          best = Array.new([route.rest, following.size].min, nothing)
+            .concat(following[0, [following.size - route.rest, 0].max])
           better(best, Array.new(best.size, nothing))
         end
 
@@ -107,8 +116,8 @@ module JauntyBell::Core
           best
         end
 
-        # A sliding maximum over every size-th cell: candidates in falling order of what they give. Written for speed: it is
-        # where the fit spends its time.
+        # A sliding maximum over every size-th cell: candidates in falling order of what they give. Written for speed:
+        # it is where the fit spends its time.
         def slide(values, best, base, worth, size, most, residue)
           places = []
           gains = []

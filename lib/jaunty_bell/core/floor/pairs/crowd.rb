@@ -1,9 +1,9 @@
 module JauntyBell::Core
   module Floor
     class Pairs
-      # Pairs of more than can be tried in every way: a maximum-weight matching in a general graph, of as many pairs as there
-      # can be (Edmonds 1965; the gem graph_matching follows Galil 1986). Whoever it leaves is put in by dealing out anew,
-      # exactly, a few pairs at a time with those who are left and those in trios, for as long as that helps.
+      # Pairs of more than can be tried in every way: a maximum-weight matching in a general graph, of as many pairs as
+      # there can be (Edmonds 1965; the gem graph_matching follows Galil 1986). Whoever it leaves is put in by dealing
+      # out anew, exactly, a few pairs at a time with those who are left and those in trios, for as long as that helps.
       class Crowd
         DEALT = 11 # students dealt out anew at a time
 
@@ -17,10 +17,10 @@ module JauntyBell::Core
           @groups ||= (unmatched.zero? ? @pairs : dealt)
         end
 
-        # Points of the total by which another pairing could be better at the most; nil where it is not proved that fewer could
-        # not be left out, or fewer trios do. With everybody placed in t trios there are (n − t)/2 pairs to be made of n, one
-        # in each group, so t is at least what a largest matching leaves over; and a trio is worth at most the best of its
-        # three pairs, so no such pairing is worth more than the best of the largest matchings.
+        # Points of the total by which another pairing could be better at the most; nil where it is not proved that
+        # fewer could not be left out, or fewer trios do. With everybody placed in t trios there are (n − t)/2 pairs to
+        # be made of n, one in each group, so t is at least what a largest matching leaves over; and a trio is worth at
+        # most the best of its three pairs, so no such pairing is worth more than the best of the largest matchings.
         def gap
           proved = groups.sum(&:size) == @ids.size && groups.count { |ids| ids.size == 3 } == unmatched
           [@graph.total(@pairs) - @graph.total(groups), 0].max if proved
@@ -44,7 +44,8 @@ module JauntyBell::Core
           left = (@ids - groups.flatten).zip
           pairs, trios = groups.partition { |ids| ids.size == 2 }
           [*left, *trios].flat_map do |odd|
-            pairs.sort_by { |pair| -suits(odd, pair) }.each_slice((DEALT - odd.size) / 2).map { |some| [odd, *some].flatten }
+            pairs.sort_by { |pair| -suits(odd, pair) }.each_slice((DEALT - odd.size) / 2)
+              .map { |some| [odd, *some].flatten }
           end
         end
 
@@ -55,7 +56,8 @@ module JauntyBell::Core
         end
 
         # More is better: who is placed, trios done without, the total in thousandths.
-        def rank(groups) = [groups.sum(&:size), -groups.count { |ids| ids.size == 3 }, (@graph.total(groups) * Graph::FINE).round]
+        def rank(groups) =
+          [groups.sum(&:size), -groups.count { |ids| ids.size == 3 }, (@graph.total(groups) * Graph::FINE).round]
       end
     end
   end

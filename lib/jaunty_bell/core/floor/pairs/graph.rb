@@ -8,7 +8,8 @@ module JauntyBell::Core
         FINE = 1_000 # scores are matched as whole thousandths
 
         def initialize(partners, match)
-          @scores = partners.combination(2).reject { |one, two| match.stop(one, two) }.to_h { |one, two| [[one.id, two.id].sort, match.score(one, two)] }
+          @scores = partners.combination(2).reject { |one, two| match.stop(one, two) }
+            .to_h { |one, two| [[one.id, two.id].sort, match.score(one, two)] }
         end
 
         # Two or three of whom each may work with each.
@@ -24,7 +25,8 @@ module JauntyBell::Core
           edges = @scores.select { |pair, _| (pair - ids).empty? }
           return [] if edges.empty?
           at = edges.keys.flatten.uniq.each_with_index.to_h { |id, i| [id, i + 1] }
-          graph = GraphMatching::Graph::WeightedGraph[*edges.map { |(one, two), score| [at[one], at[two], 1 + (score * FINE).round] }]
+          graph = GraphMatching::Graph::WeightedGraph[*edges
+            .map { |(one, two), score| [at[one], at[two], 1 + (score * FINE).round] }]
           graph.maximum_weighted_matching(true).edges.map { |one, two| [at.key(one), at.key(two)] }
         end
 

@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Floor
     class Pairs
-      # How well two suit each other, and what forbids it. The shares of level, size, stance and how lately they met are the
-      # school's (pair_weights); how each is reckoned is the product's own, no source.
+      # How well two suit each other, and what forbids it. The shares of level, size, stance and how lately they met are
+      # the school's (pair_weights); how each is reckoned is the product's own, no source.
       class Match
         LEVELS = %w[foundation building advanced].freeze
         UNKNOWN = 0.5 # of a point, where one of the two has no size or level on file
@@ -38,7 +38,8 @@ module JauntyBell::Core
 
         # 0–100.
         def score(one, two)
-          parts = {"level" => level(one, two), "size" => size(one, two), "stance" => stance(one, two), "recent" => recent(one, two)}
+          parts = {"level" => level(one, two), "size" => size(one, two), "stance" => stance(one, two),
+                   "recent" => recent(one, two)}
           weights = @school.pair_weights
           whole = weights.values.sum
           whole.zero? ? 0.0 : 100.0 * parts.sum { |name, part| weights[name] * part } / whole
@@ -48,7 +49,8 @@ module JauntyBell::Core
         def words(one, two)
           gap = kg_between(one, two)
           days = days_since(one, two)
-          [(apart_by(one, two) == 0) ? "same level" : nil, gap && "#{gap} kg apart", ("stance as wished" if wishes(one, two).any? && wishes(one, two).all?),
+          [(apart_by(one, two) == 0) ? "same level" : nil, gap && "#{gap} kg apart",
+            ("stance as wished" if wishes(one, two).any? && wishes(one, two).all?),
             if days
               "met #{days.zero? ? "today" : "#{days} days ago"}"
             else
@@ -74,7 +76,8 @@ module JauntyBell::Core
         end
 
         # Each wish that was made, kept or not.
-        def wishes(one, two) = [one, two].map(&:wish).compact.map { |wish| (wish == "same") == (one.stance == two.stance) }
+        def wishes(one, two) =
+          [one, two].map(&:wish).compact.map { |wish| (wish == "same") == (one.stance == two.stance) }
 
         def stance(one, two) = wishes(one, two).then { |made| made.empty? ? 1 : made.count(true).fdiv(made.size) }
 

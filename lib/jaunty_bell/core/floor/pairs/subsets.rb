@@ -1,10 +1,10 @@
 module JauntyBell::Core
   module Floor
     class Pairs
-      # The best pairs and trios of a few, exactly: the lowest of those who are left goes alone, with one of the others or with
-      # two, and the best of what then remains is looked up (dynamic programming over subsets; Held and Karp 1962 do the same
-      # for tours). Fewest left out counts before fewest trios, and that before the best total. Only parts that can come
-      # about are looked at: 15 students have some 4,000 of them.
+      # The best pairs and trios of a few, exactly: the lowest of those who are left goes alone, with one of the others
+      # or with two, and the best of what then remains is looked up (dynamic programming over subsets; Held and Karp
+      # 1962 do the same for tours). Fewest left out counts before fewest trios, and that before the best total. Only
+      # parts that can come about are looked at: 15 students have some 4,000 of them.
       class Subsets
         HEAD = 1_000_000.0 # what a student who is placed is worth: more than all trios and scores together
         TRIO = 10_000.0 # what a trio costs: more than all scores together
@@ -38,7 +38,8 @@ module JauntyBell::Core
           trios = after.combination(2).select { |pair| graph.allowed?(@ids.values_at(*pair)) }
           [*after.zip, *trios].map do |others|
             members = [lowest, *others]
-            [members.sum { |i| 1 << i }, members.size * HEAD - ((members.size == 3) ? TRIO : 0) + graph.score(@ids.values_at(*members))]
+            [members.sum { |i| 1 << i },
+              members.size * HEAD - ((members.size == 3) ? TRIO : 0) + graph.score(@ids.values_at(*members))]
           end
         end
 

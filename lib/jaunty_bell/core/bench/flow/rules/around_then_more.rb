@@ -9,7 +9,9 @@ module JauntyBell::Core
           def check(visit, _walk)
             before = visit.before
             return unless before&.own? && before.recovery == :around && !before.feint && !visit.action.pause?
-            yield finding(:fault, visit.previous.index, "After a #{name(before)} your back has turned: nothing can follow before you face them again.", seam: visit.seam)
+            yield finding(:fault, visit.previous.index,
+              "After a #{name(before)} your back has turned: nothing can follow before you face them again.",
+              seam: visit.seam)
           end
 
           def cuts(index) = index + 1
@@ -17,7 +19,8 @@ module JauntyBell::Core
           def mends(finding, walk)
             action = walk.actions[finding.at]
             pause = act("pause")
-            after = (finding.at + 1 < walk.actions.size) ? walk.combination.inserting(finding.at + 1, pause) : walk.combination.followed_by(pause)
+            after = (finding.at + 1 < walk.actions.size) ? walk.combination
+              .inserting(finding.at + 1, pause) : walk.combination.followed_by(pause)
             [["bring it back instead", walk.combination.replacing(finding.at, action.but(recovery: :back))],
               ["pause after it", after]]
           end

@@ -14,7 +14,8 @@ module JauntyBell::Core
             at = walk.actions.index { |action| action.contact? && action.technique.punch? }
             missing = WORN - setting.kit
             return if at.nil? || missing.empty?
-            yield finding(:caution, at, "No #{missing.join(" and no ")} on the kit list: put them on before anything is hit.")
+            yield finding(:caution, at,
+              "No #{missing.join(" and no ")} on the kit list: put them on before anything is hit.")
           end
         end
       end

@@ -9,7 +9,8 @@ module JauntyBell::Core
           def check(walk)
             last = walk.own_actions.last
             return unless last&.feint
-            yield finding(:fault, walk.actions.rindex { |action| action.equal?(last) }, "A feint sets something up: throw something after it.")
+            yield finding(:fault, walk.actions.rindex { |action| action.equal?(last) },
+              "A feint sets something up: throw something after it.")
           end
 
           def mends(finding, walk)

@@ -10,7 +10,8 @@ module JauntyBell::Core
 
           private
 
-          def reason(action) = "The #{action.side} side is only half wound, so the #{name(action)} is all arm: wind it first."
+          def reason(action) =
+            "The #{action.side} side is only half wound, so the #{name(action)} is all arm: wind it first."
         end
       end
     end

@@ -9,9 +9,14 @@ module JauntyBell::Core
           def check(visit, _walk)
             return unless arm_strike?(visit.action) && visit.previous && arm_strike?(visit.before)
             away = other(visit.action.side)
-            return unless visit.before.side == visit.action.side && visit.out.include?(away) && visit.previous.out.include?(away)
+            unless visit.before.side == visit.action.side && visit.out.include?(away) &&
+                visit.previous.out.include?(away)
+              return
+            end
             return if third_running?(visit, away)
-            yield finding(:cue, visit.index, "Your #{away} hand is still out: bring it home before the #{visit.action.side} strikes again.", seam: visit.seam)
+            yield finding(:cue, visit.index,
+              "Your #{away} hand is still out: bring it home before the #{visit.action.side} strikes again.",
+              seam: visit.seam)
           end
 
           def mends(finding, walk)
@@ -28,7 +33,8 @@ module JauntyBell::Core
           # It was told at the second strike already.
           def third_running?(visit, away)
             earlier = visit.previous.previous
-            earlier && arm_strike?(earlier.action) && earlier.action.side == visit.action.side && earlier.out.include?(away)
+            earlier && arm_strike?(earlier.action) && earlier.action.side == visit.action.side &&
+              earlier.out.include?(away)
           end
         end
       end

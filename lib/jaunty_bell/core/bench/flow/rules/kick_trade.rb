@@ -7,10 +7,13 @@ module JauntyBell::Core
           rule "kick-trade"
 
           def check(walk)
-            at = walk.actions.index { |action| action.contact? && action.technique.kick? && Force.hard?(action, walk.setting) }
+            at = walk.actions.index do |action|
+              action.contact? && action.technique.kick? && Force.hard?(action, walk.setting)
+            end
             return unless at && traded?(walk)
             yield finding(walk.setting.juniors ? :fault : :caution, at,
-              "Trading hard kicks wants shin pads and a forearm to cover#{"; juniors do not trade them at all" if walk.setting.juniors}.")
+              "Trading hard kicks wants shin pads and a forearm to " \
+              "cover#{"; juniors do not trade them at all" if walk.setting.juniors}.")
           end
 
           def mends(finding, walk)
@@ -21,7 +24,11 @@ module JauntyBell::Core
           private
 
           def traded?(walk)
-            return true if walk.actions.any? { |action| action.partner? && action.strike? && !action.feint && action.technique.kick? }
+            if walk.actions.any? { |action|
+              action.partner? && action.strike? && !action.feint && action.technique.kick?
+            }
+              return true
+            end
             walk.setting.manner == "trade" && walk.setting.implement&.live
           end
         end

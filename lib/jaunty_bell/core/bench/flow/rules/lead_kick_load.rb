@@ -33,13 +33,17 @@ module JauntyBell::Core
           end
 
           # Weight that a rear hand or elbow has just sent over the lead leg.
-          def transfer?(visit) = visit.before&.contact? && visit.before.technique.arm_strike? && visit.before.side == :rear
+          def transfer?(visit) =
+            visit.before&.contact? && visit.before.technique.arm_strike? && visit.before.side == :rear
 
           def severity(visit, school) = (school.lead_kick_bare || transfer?(visit)) ? :cue : :weak
 
           def reason(visit)
-            return "Let the #{name(visit.before)} carry your weight over before the #{name(visit.action)}." if transfer?(visit)
-            "Nothing loads the lead leg before the #{name(visit.action)}: switch, gallop in or slip to the lead side first."
+            if transfer?(visit)
+              return "Let the #{name(visit.before)} carry your weight over before the #{name(visit.action)}."
+            end
+            "Nothing loads the lead leg before the #{name(visit.action)}: switch, gallop in or slip to the lead " \
+              "side first."
           end
         end
       end

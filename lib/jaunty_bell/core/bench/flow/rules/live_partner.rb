@@ -11,7 +11,8 @@ module JauntyBell::Core
             technique = visit.technique
             hard_kick = technique.kick? && Force.hard?(visit.action, walk.setting)
             return unless technique.elbow? || technique.knee? || hard_kick
-            yield finding(:fault, visit.index, "No #{technique.kick? ? "hard kick" : technique.family} on a partner without pads or a shield.")
+            yield finding(:fault, visit.index,
+              "No #{technique.kick? ? "hard kick" : technique.family} on a partner without pads or a shield.")
           end
 
           def mends(finding, walk)

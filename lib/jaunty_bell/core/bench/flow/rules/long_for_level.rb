@@ -11,7 +11,9 @@ module JauntyBell::Core
             return unless limit
             strikes = walk.combination.strikes_counting_repeats_once
             return if strikes <= limit
-            yield finding(:cue, nil, "#{strikes} strikes is long for #{walk.setting.level} (#{limit} is the rule of thumb here): teach it in parts.")
+            yield finding(:cue, nil,
+              "#{strikes} strikes is long for #{walk.setting.level} (#{limit} is the rule of thumb here): teach it " \
+              "in parts.")
           end
 
           def mends(_finding, walk)

@@ -4,6 +4,9 @@ module JauntyBell::Core
       module Rules
         # The set ends without what the club asks of an ending.
         class OpenFinish < Rule
+          # What a school may ask of an ending, in words.
+          WANTED = {"exit step" => "a step out", "one defence" => "a defence", "two defences" => "two defences"}.freeze
+
           rule "open-finish"
 
           def check(walk)
@@ -29,16 +32,21 @@ module JauntyBell::Core
             last = walk.own_actions.last(2).reverse
             case wanted
             when "guard" then last.first.recovery != :around && walk.hands_left_out.empty?
-            when "exit step" then [last.first, last.first.with].compact.any? { |part| part.technique.step? && part.technique.shifts != :nearer }
+            when "exit step"
+              [last.first, last.first.with].compact.any? do |part|
+                part.technique.step? && part.technique.shifts != :nearer
+              end
             when "one defence" then last.first.technique.defence?
             when "two defences" then last.size == 2 && last.all? { |action| action.technique.defence? }
             end
           end
 
           def reason(wanted, walk)
-            return "It ends turned away: come back to guard." if wanted == "guard" && walk.own_actions.last.recovery == :around
+            if wanted == "guard" && walk.own_actions.last.recovery == :around
+              return "It ends turned away: come back to guard."
+            end
             return "It ends with a hand still out: bring it home." if wanted == "guard"
-            "This school ends a set with #{{"exit step" => "a step out", "one defence" => "a defence", "two defences" => "two defences"}[wanted]}."
+            "This school ends a set with #{WANTED[wanted]}."
           end
         end
       end

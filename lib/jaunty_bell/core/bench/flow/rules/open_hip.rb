@@ -30,7 +30,8 @@ module JauntyBell::Core
             return false unless before&.own?
             return true if before.technique.id == "step-in"
             return false unless before.contact? && before.technique.arm_strike?
-            before.side == visit.action.side || (before.technique.punch? && before.technique.plane == :straight && visit.action.side == :rear)
+            before.side == visit.action.side ||
+              (before.technique.punch? && before.technique.plane == :straight && visit.action.side == :rear)
           end
 
           def reason(action)

@@ -2,14 +2,16 @@ module JauntyBell::Core
   module Bench
     module Flow
       module Rules
-        # The strike is shorter than where the body stands, and nothing written brings it nearer. Told once, where it first happens.
+        # The strike is shorter than where the body stands, and nothing written brings it nearer. Told once, where it
+        # first happens.
         class RangeIn < Rule
           rule "range-in"
 
           def check(visit, walk)
             return unless visit.gap == :in
             return if walk.findings.any? { |earlier| earlier.rule == self.class.id }
-            yield finding(:cue, visit.index, "Step in with the #{name(visit.action)}; it is shorter than the one before.", seam: visit.seam)
+            yield finding(:cue, visit.index,
+              "Step in with the #{name(visit.action)}; it is shorter than the one before.", seam: visit.seam)
           end
 
           def mends(finding, walk)

@@ -10,7 +10,8 @@ module JauntyBell::Core
             return unless visit.gap == :out
             kick = visit.technique.kick?
             tail = kick ? "There is no room to lift it from close." : "Make room first."
-            yield finding(kick ? :fault : :cue, visit.index, "You are too near for the #{name(visit.action)}. #{tail}", seam: visit.seam)
+            yield finding(kick ? :fault : :cue, visit.index, "You are too near for the #{name(visit.action)}. #{tail}",
+              seam: visit.seam)
           end
 
           def cuts(index) = index

@@ -10,7 +10,8 @@ module JauntyBell::Core
 
           private
 
-          def reason(action) = "That side has just gone: throw the other before the #{name(action)}, or slip to wind it again."
+          def reason(action) =
+            "That side has just gone: throw the other before the #{name(action)}, or slip to wind it again."
         end
       end
     end

@@ -7,9 +7,12 @@ module JauntyBell::Core
           rule "tall-uppercut"
 
           def check(visit, walk)
-            return unless walk.setting.implement&.id == "hanging-bag" && visit.contact? && visit.technique.id == "uppercut"
+            unless walk.setting.implement&.id == "hanging-bag" && visit.contact? && visit.technique.id == "uppercut"
+              return
+            end
             return unless visit.action.level == :head && walk.findings.none? { |earlier| earlier.rule == self.class.id }
-            yield finding(:caution, visit.index, "On a hanging bag land the uppercut at an angle, wrist in line with the forearm.")
+            yield finding(:caution, visit.index,
+              "On a hanging bag land the uppercut at an angle, wrist in line with the forearm.")
           end
 
           def mends(finding, walk)

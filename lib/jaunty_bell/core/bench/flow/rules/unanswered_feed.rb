@@ -19,7 +19,8 @@ module JauntyBell::Core
           def mends(finding, walk)
             usual_answers(walk.actions[finding.at], walk.setting).map do |answer|
               after = finding.at + 1
-              mended = (after < walk.actions.size) ? walk.combination.inserting(after, answer) : walk.combination.followed_by(answer)
+              mended = (after < walk.actions.size) ? walk.combination
+                .inserting(after, answer) : walk.combination.followed_by(answer)
               [name(answer), mended]
             end
           end
@@ -33,10 +34,13 @@ module JauntyBell::Core
           end
 
           def answer?(action)
-            [action, action.with].compact.any? { |part| part.technique.defence? || part.technique.control? || ANSWERS.include?(part.technique.id) }
+            [action, action.with].compact.any? do |part|
+              part.technique.defence? || part.technique.control? || ANSWERS.include?(part.technique.id)
+            end
           end
 
-          def usual_answers(feed, setting) = Lexicon::Answers.to(feed.technique, feed.side, feed.level, setting).map { |id, side| act(id, side) }
+          def usual_answers(feed, setting) =
+            Lexicon::Answers.to(feed.technique, feed.side, feed.level, setting).map { |id, side| act(id, side) }
         end
       end
     end

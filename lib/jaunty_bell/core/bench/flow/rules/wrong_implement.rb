@@ -9,14 +9,17 @@ module JauntyBell::Core
           def check(visit, walk)
             implement = walk.setting.implement
             return unless implement && visit.contact? && !visit.seam && !implement.takes?(visit.technique)
-            yield finding(:fault, visit.index, "A #{visit.technique.plain} does not belong on #{implement.name}#{instead(implement, visit.technique)}.")
+            yield finding(:fault, visit.index,
+              "A #{visit.technique.plain} does not belong on #{implement.name}#{instead(implement, visit.technique)}.")
           end
 
           private
 
           def instead(implement, technique)
             others = implement.stands_in.map { |id| Lexicon::Implements[id] }.select { |other| other.takes?(technique) }
-            others = Lexicon::Implements.all.select { |other| other.hit? && !other.live && other.takes?(technique) } if others.empty?
+            if others.empty?
+              others = Lexicon::Implements.all.select { |other| other.hit? && !other.live && other.takes?(technique) }
+            end
             others.empty? ? "" : "; take #{others.first(2).map(&:name).join(" or ")}"
           end
         end
