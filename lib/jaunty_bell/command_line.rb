@@ -147,7 +147,7 @@ module JauntyBell
       after = card_plan.with(blocks: blocks, minutes: minutes)
       {total: after.total, planned_load: after.planned_load.to_f.round(3),
        changes: Files::DifferenceJson.of(Card::Difference.new(card_plan.blocks, blocks)),
-       blocks: Core::Card::Data.data(blocks)}
+       blocks: Core::Card::Data.of(blocks)}
     end
 
     # What stays of a card from one of its rounds on (counted from 1) where there are only so many minutes.
@@ -261,7 +261,7 @@ module JauntyBell
 
     def reading
       Bench::Notation::Reading.new(numbering: @given[:scheme] && Lexicon::Numberings[@given[:scheme]],
-        stance: choice(:stance, %w[orthodox southpaw square]) || :orthodox,
+        stance: choice(:stance, Bench::STANCES) || :orthodox,
         partner: choice(:partner, %w[same opposite]) || :same)
     end
 

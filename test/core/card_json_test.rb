@@ -40,9 +40,9 @@ class CardJsonTest < Minitest::Test
           title: one_of(random, "", "Named"), laps: random.rand(1..3), importance: random.rand(1..5),
           work: one_of(random, nil, [60, 120]), rest: one_of(random, nil, [0, 30]))
       end
-      data = JSON.parse(JSON.generate(Core::Card::Data.data(blocks)))
+      data = JSON.parse(JSON.generate(Core::Card::Data.of(blocks)))
       back = Core::Card::Data.blocks(data, shelf)
-      assert_equal data, JSON.parse(JSON.generate(Core::Card::Data.data(back)))
+      assert_equal data, JSON.parse(JSON.generate(Core::Card::Data.of(back)))
       assert_equal plan(*blocks).total, plan(*back).total
       assert_equal plan(*blocks).counts.strikes, plan(*back).counts.strikes
     end

@@ -8,7 +8,7 @@ module JauntyBell
       post "/mends", who: :all do
         mend = drafted.mends(body_given["rule"], body_given["at"]).find { |each| each.label == body_given["mend"] }
         raise Store::Missing, "The card has changed meanwhile and this mend no longer fits it." unless mend
-        answer({blocks: Core::Card::Data.data(mend.blocks)})
+        answer({blocks: Core::Card::Data.of(mend.blocks)})
       end
 
       # What "make it fit" would change; nothing is saved.
@@ -77,7 +77,7 @@ module JauntyBell
 
       def proposed(before, blocks, minutes)
         after = before.with(blocks: blocks, minutes: minutes, before: before)
-        {minutes: minutes, blocks: Core::Card::Data.data(blocks),
+        {minutes: minutes, blocks: Core::Card::Data.of(blocks),
          changes: Files::DifferenceJson.of(Core::Card::Difference.new(before.blocks, blocks)),
          sums: Files::CardSumsJson.new(after).to_h}
       end
@@ -97,7 +97,7 @@ module JauntyBell
       # A stored card is shown whatever has become of it since; its sums are those for its usual group.
       def shown(row)
         whole = plans.plan(row[:blocks], row[:minutes], group: row[:group_id])
-        line(row).merge(blocks: Core::Card::Data.data(whole.blocks), sums: Files::CardSumsJson.new(whole).to_h)
+        line(row).merge(blocks: Core::Card::Data.of(whole.blocks), sums: Files::CardSumsJson.new(whole).to_h)
       end
     end
   end

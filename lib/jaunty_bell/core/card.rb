@@ -9,6 +9,11 @@ module JauntyBell::Core
                        "partner" => "partner"}.freeze
     SWAPS = ["alone", "even", "every", "round", "n for n"].freeze
     INTENSITIES = %w[touch light medium hard].freeze
+    LAPS = (1..20) # round a circuit
+    REPEATS = (1..20) # of a round
+    IMPORTANCES = (1..5)
+    CHANGES = (0..600) # seconds
+    PLACES = (1..60) # students at a station
     LONGEST_ROUND = 3_600 # seconds
     LONGEST_CLASS = 360 # minutes
     MOST_ROUNDS = 80

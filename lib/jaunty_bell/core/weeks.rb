@@ -1,8 +1,8 @@
 module JauntyBell::Core
   # Classes laid out over weeks.
   module Weeks
-    # Days of the week in the club's order, Monday first.
-    DAYS = %w[Mon Tue Wed Thu Fri Sat Sun].freeze
+    # Days of the week in the club's order.
+    DAYS = %w[Monday Tuesday Wednesday Thursday Friday Saturday Sunday].freeze
 
     # A Date from text (2026-11-25). Raises InvalidInput at `path`.
     def self.day(text, path)

@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, Refusal } from "../api/client";
+import { MANNERS } from "../api/known";
 import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field, Trouble } from "../kit/parts";
@@ -13,11 +14,11 @@ import { useLexicon } from "./Completion";
 import { Lines, Numbers, Rungs, Tick } from "./DrillFields";
 import { DrillPool } from "./DrillPool";
 import { DrillSaid } from "./DrillSaid";
-import { type Drill, type DrillFacts, factsOf, inManner, MANNER_WORDS, MANNERS, NEW_DRILL } from "./drills";
+import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner, MANNER_WORDS } from "./drills";
 
 /** One drill, edited in place; what the implement and the techniques bring is drawn in and can be changed. */
 export function DrillEditor({ saved }: { saved?: Drill }) {
-  const first = saved ? factsOf(saved) : NEW_DRILL;
+  const first = saved ? factsOf(saved) : FIRST_DRILL;
   const [facts, setFacts] = useState<DrillFacts>(first);
   const change = (some: Partial<DrillFacts>) => setFacts((now) => ({ ...now, ...some }));
   const lexicon = useLexicon();

@@ -1,8 +1,8 @@
 import { useId, useState } from "react";
 import type { Refusal } from "../api/client";
+import { LIMITS, RUNGS } from "../api/known";
 import { LabelledSelect } from "../kit/LabelledSelect";
-import { Field } from "../kit/parts";
-import { RUNGS } from "../kit/rungs";
+import { Field, within } from "../kit/parts";
 import type { DrillFacts } from "./drills";
 
 export function Tick({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
@@ -26,18 +26,15 @@ export function Numbers({ facts, change, refusal }: NumbersProps) {
     <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
       <Field
         label="Beats a minute"
-        type="number"
+        {...within(LIMITS.tempo)}
         min={1}
-        max={600}
         step="any"
         value={facts.tempo}
         onChange={(event) => change({ tempo: Number(event.target.value) })}
       />
       <Field
         label="Pause, s"
-        type="number"
-        min={0}
-        max={60}
+        {...within(LIMITS.pause)}
         step="any"
         value={facts.pause_s}
         onChange={(event) => change({ pause_s: Number(event.target.value) })}
@@ -45,9 +42,7 @@ export function Numbers({ facts, change, refusal }: NumbersProps) {
       {counted && (
         <Field
           label="Count"
-          type="number"
-          min={1}
-          max={200}
+          {...within(LIMITS.sets)}
           value={facts.count ?? ""}
           onChange={(event) => change({ count: whole(event.target.value) })}
           problem={refusal?.for("count")}
@@ -55,9 +50,7 @@ export function Numbers({ facts, change, refusal }: NumbersProps) {
       )}
       <Field
         label="On, s"
-        type="number"
-        min={1}
-        max={600}
+        {...within(LIMITS.interval)}
         value={facts.on_s ?? ""}
         onChange={(event) => change({ on_s: whole(event.target.value) })}
         problem={refusal?.for("on")}
@@ -65,9 +58,7 @@ export function Numbers({ facts, change, refusal }: NumbersProps) {
       />
       <Field
         label="Off, s"
-        type="number"
-        min={1}
-        max={600}
+        {...within(LIMITS.interval)}
         value={facts.off_s ?? ""}
         onChange={(event) => change({ off_s: whole(event.target.value) })}
         placeholder="interval"

@@ -1,3 +1,4 @@
+import { INTENSITIES, LEVELS } from "../api/known";
 import { Pick } from "../kit/Pick";
 import { useLexicon } from "./Completion";
 import type { Judging } from "./useAnalysis";
@@ -24,7 +25,7 @@ export function JudgedFor({ judging, change }: Props) {
         label="force"
         value={judging.intensity ?? ""}
         none="any force"
-        options={["touch", "light", "medium", "hard"]}
+        options={INTENSITIES}
         set={set("intensity")}
         className={LOOK}
       />
@@ -32,7 +33,7 @@ export function JudgedFor({ judging, change }: Props) {
         label="level"
         value={judging.level ?? ""}
         none="any level"
-        options={["foundation", "building", "advanced"]}
+        options={LEVELS}
         set={set("level")}
         className={LOOK}
       />

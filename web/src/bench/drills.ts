@@ -1,21 +1,9 @@
 import type { Schemas } from "../api/client";
+import { NEW_DRILL } from "../api/known";
 
 export type Drill = Schemas["Drill"];
 /** A drill's own facts, as they are sent. */
 export type DrillFacts = Omit<Drill, "id" | "version" | "archived" | "drawn">;
-
-export const MANNERS = [
-  "counted",
-  "clocked",
-  "counted-then-clocked",
-  "called",
-  "series",
-  "ladder",
-  "burst",
-  "flow",
-  "trade",
-  "read",
-] as const;
 
 export const MANNER_WORDS: Record<Drill["manner"], string> = {
   counted: "the coach counts",
@@ -30,24 +18,12 @@ export const MANNER_WORDS: Record<Drill["manner"], string> = {
   read: "see this, do that",
 };
 
-export const NEW_DRILL: DrillFacts = {
+/** What a coach most often makes: on the mitts, to a count and on the clock. */
+export const FIRST_DRILL: DrillFacts = {
+  ...(NEW_DRILL as Omit<DrillFacts, "name" | "implement" | "rungs">),
   name: "",
-  pool: [],
   implement: "focus-mitts",
-  manner: "clocked",
-  tempo: 140,
-  pause_s: 0.6,
-  both_sides: false,
   rungs: ["count", "clock"],
-  count: null,
-  on_s: null,
-  off_s: null,
-  rest: "still",
-  ladder: "up",
-  breathing: true,
-  kit: null,
-  holder_cues: null,
-  cautions: null,
 };
 
 export function factsOf({

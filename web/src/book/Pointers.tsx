@@ -1,8 +1,9 @@
 import type { Schemas } from "../api/client";
+import { GRAVE_POINTERS } from "../api/known";
 
 type Pointer = Schemas["Pointer"];
 
-const GRAVE = ["hold", "twice", "hard_days", "big_week", "back"];
+const GRAVE: readonly string[] = GRAVE_POINTERS;
 
 /** What is worth a word, each with the numbers it comes from a tap away. */
 export function Pointers({ pointers }: { pointers: Pointer[] }) {

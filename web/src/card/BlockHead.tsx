@@ -1,9 +1,10 @@
 import { useState } from "react";
 import type { Schemas, Sums } from "../api/client";
+import { BLOCK_KINDS, LIMITS } from "../api/known";
 import { Pick } from "../kit/Pick";
-import { Button } from "../kit/parts";
+import { Button, within } from "../kit/parts";
 import { clock } from "../kit/time";
-import { BLOCKS, type Block, type DraftBlock } from "./draft";
+import type { Block, DraftBlock } from "./draft";
 import { Rotation } from "./Rotation";
 import { TimeInput } from "./TimeInput";
 
@@ -31,7 +32,7 @@ export function BlockHead({ block, index, sums, readOnly, change, move }: Props)
         <Pick
           label={`${name} kind`}
           value={block.kind}
-          options={BLOCKS}
+          options={BLOCK_KINDS}
           disabled={readOnly}
           set={(kind) => kind && change({ kind })}
           className="wide rounded-md border border-transparent bg-transparent font-extrabold text-[15px] hover:border-seam disabled:appearance-none disabled:opacity-100"
@@ -95,9 +96,7 @@ function BlockMore({ block, name, change, move }: MoreProps) {
         <label className="grid gap-0.5 font-semibold text-xs">
           laps
           <input
-            type="number"
-            min={1}
-            max={20}
+            {...within(LIMITS.laps)}
             value={block.laps}
             onChange={(event) => change({ laps: Math.max(1, Number(event.target.value)) }, "laps")}
             className="min-h-8 w-16 rounded-lg border border-seam bg-chalk px-1.5 font-normal text-sm"

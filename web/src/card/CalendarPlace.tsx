@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import type { ClassLine } from "../api/client";
+import { DAYS } from "../api/known";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, PageTitle, Trouble, Waiting } from "../kit/parts";
@@ -14,7 +15,6 @@ import { ClassSheet } from "./ClassSheet";
 import { ScheduleSheet } from "./ScheduleSheet";
 
 const WEEKS = 5;
-const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 
 const plus = (date: string, days: number) =>
   new Date(Date.parse(`${date}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);

@@ -1,6 +1,7 @@
 import type { Card } from "../api/client";
+import { LEVELS, LIMITS } from "../api/known";
 import { Pick } from "../kit/Pick";
-import { Button } from "../kit/parts";
+import { Button, within } from "../kit/parts";
 import { usePeople } from "../kit/queries";
 import { clock, spoken } from "../kit/time";
 import { CardMenu, type Open } from "./CardMenu";
@@ -61,7 +62,7 @@ export function CardHead({ card, edited, mayPlan, open, run }: Props) {
           label="Level"
           value={draft.level ?? ""}
           none="any level"
-          options={["foundation", "building", "advanced"] as const}
+          options={LEVELS}
           disabled={!mayPlan}
           set={(level) => set({ level: level || null })}
           className={`text-sm ${FIELD}`}
@@ -92,9 +93,7 @@ export function CardHead({ card, edited, mayPlan, open, run }: Props) {
         <label className="flex items-center text-sm">
           <input
             aria-label="Class minutes"
-            type="number"
-            min={1}
-            max={360}
+            {...within(LIMITS.cardMinutes)}
             readOnly={!mayPlan}
             value={draft.minutes}
             onChange={(event) => set({ minutes: Number(event.target.value) }, "minutes")}

@@ -1,9 +1,9 @@
+import { INTENSITIES, RUNGS } from "../api/known";
 import { useLexicon } from "../bench/Completion";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button } from "../kit/parts";
 import { useDrills, useShelf } from "../kit/queries";
-import { RUNGS } from "../kit/rungs";
 import type { Row } from "./draft";
 
 type Change = (row: Row, tag?: string) => void;
@@ -49,7 +49,7 @@ export function RoundMore({ row, name, circuit, change, readOnly }: Props) {
             label={`${name} intensity`}
             value={row.intensity ?? ""}
             none="open"
-            options={["touch", "light", "medium", "hard"] as const}
+            options={INTENSITIES}
             set={(intensity) => set({ intensity: intensity || null })}
             className={BOX}
           />

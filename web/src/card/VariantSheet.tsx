@@ -18,7 +18,7 @@ const KINDS: Record<Kind, { ask: string; name: string }> = {
   juniors: { ask: "juniors", name: "for juniors" },
 };
 type Props = {
-  parent: { id: string; name: string; level: Schemas["Level"]; group_id: string | null; variant: string | null };
+  parent: { id: string; name: string; level: Schemas["LevelOrNone"]; group_id: string | null; variant: string | null };
   asked: Schemas["Draft"];
   close: () => void;
 };

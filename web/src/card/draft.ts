@@ -1,4 +1,5 @@
 import type { Card, Combination, Schemas } from "../api/client";
+import { BLOCK_KINDS, NEW_ROUND } from "../api/known";
 import { newId } from "../kit/ids";
 
 export type Round = Schemas["Round"];
@@ -18,17 +19,6 @@ export type Draft = {
 };
 export type Place = { block: number; round: number };
 
-export const BLOCKS = [
-  "warm-up",
-  "technique",
-  "bag",
-  "mitts",
-  "pads",
-  "partner",
-  "circuit",
-  "finisher",
-  "cool-down",
-] as const;
 export const SWAPS: Record<Round["swap"], string> = {
   alone: "alone",
   even: "half each",
@@ -37,39 +27,6 @@ export const SWAPS: Record<Round["swap"], string> = {
   "n for n": "n for n",
 };
 const IN_PAIRS = ["mitts", "pads", "partner"];
-
-const NEW_ROUND: Round = {
-  title: "Round",
-  work_s: 180,
-  rest_s: 60,
-  active: false,
-  explain_s: 0,
-  change_s: null,
-  drill_id: null,
-  combination_id: null,
-  exercise: null,
-  reps: null,
-  implement: null,
-  rung: "count",
-  effort: 5,
-  intensity: null,
-  contact: true,
-  tempo: null,
-  pause_s: null,
-  both_sides: null,
-  on_s: null,
-  off_s: null,
-  swap: "alone",
-  every: null,
-  swap_s: null,
-  repeat: 1,
-  keep: false,
-  phases: [],
-  capacity: 1,
-  kit: [],
-  beginners: null,
-  ahead: null,
-};
 
 export const keyed = (blocks: Block[]): DraftBlock[] =>
   blocks.map((block) => ({ ...block, key: newId(), rounds: block.rounds.map(withKey) }));
@@ -191,7 +148,7 @@ function roundFor(what: What, kind: Block["kind"], active: boolean, before?: Row
   const title = what.drill?.name ?? what.combination?.name ?? what.title ?? what.exercise?.plain ?? "Round";
   const pairs = drilled && IN_PAIRS.includes(kind);
   return withKey({
-    ...NEW_ROUND,
+    ...(NEW_ROUND as Round),
     title: title.charAt(0).toUpperCase() + title.slice(1),
     drill_id: what.drill?.id ?? null,
     combination_id: what.combination?.id ?? null,
@@ -216,7 +173,7 @@ export function addRound(blocks: DraftBlock[], what: What, active = false): [Dra
   const at = blocks.findLastIndex((block) => block.kind === kind);
   const row = roundFor(what, kind, active, blocks[at]?.rounds.at(-1));
   if (at >= 0) return [withRounds(blocks, at, (rows) => [...rows, row]), row.key];
-  const order = BLOCKS.indexOf(kind);
-  const after = blocks.findLastIndex((block) => BLOCKS.indexOf(block.kind) < order);
+  const order = BLOCK_KINDS.indexOf(kind);
+  const after = blocks.findLastIndex((block) => BLOCK_KINDS.indexOf(block.kind) < order);
   return [blocks.toSpliced(after + 1, 0, newBlock(kind, [row])), row.key];
 }

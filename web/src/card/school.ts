@@ -6,7 +6,7 @@ export function useSchoolOfCards(): { rooms: string[]; activeRest: boolean } {
   const school = useQuery(asks.school());
   const settings = school.data?.settings;
   return {
-    rooms: (settings?.rooms as unknown as string[] | undefined) ?? [],
-    activeRest: String(settings?.rest) === "active",
+    rooms: settings?.rooms ?? [],
+    activeRest: settings?.rest === "active",
   };
 }

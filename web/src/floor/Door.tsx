@@ -1,6 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import type { HeldClass, Schemas } from "../api/client";
+import { GRAVE_NOTES } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
 import type { Fact } from "../kit/outbox";
@@ -239,7 +240,7 @@ function Students({ title, students, held, hall, toggle }: StudentsProps) {
   );
 }
 
-const GRAVE = ["hold", "twice", "back", "guardian"];
+const GRAVE: readonly string[] = GRAVE_NOTES;
 
 type HelpProps = { open: boolean; close: () => void; lines: string[]; students: AtDoor[]; hall: Hall };
 

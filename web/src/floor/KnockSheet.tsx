@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { HeldClass, Schemas, Student } from "../api/client";
+import { HEAD_KNOCK } from "../api/known";
 import { dated } from "../kit/clock";
 import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
@@ -17,17 +18,15 @@ type Props = Pick<ClassProps, "hall" | "change" | "outbox"> & {
   students: Student[];
 };
 
-const HEAD = "head knock";
-
 /** A knock or an injury, written down at once. One to the head holds the student back from this moment. */
 export function KnockSheet({ open, close, held, hall, students, change, outbox }: Props) {
   const [student, setStudent] = useState("");
-  const [matter, setMatter] = useState<Matter>(HEAD);
+  const [matter, setMatter] = useState<Matter>(HEAD_KNOCK);
   const [text, setText] = useState("");
   const keep = () => {
     const id = newId();
     const fact = { id, student_id: student, matter, text: text.trim(), at: dated() };
-    const out = matter === HEAD && hall.present.includes(student);
+    const out = matter === HEAD_KNOCK && hall.present.includes(student);
     outbox.put({ table: "knocks", fact }, ...(out ? [stepOut(hall, student)[1]] : []));
     change((before) => ({
       ...(out ? stepOut(before, student)[0] : before),
@@ -55,7 +54,7 @@ export function KnockSheet({ open, close, held, hall, students, change, outbox }
           onChange={(event) => setText(event.target.value)}
           hint="For coaches; assistants do not see it."
         />
-        {matter === HEAD && (
+        {matter === HEAD_KNOCK && (
           <div className="rounded-xl border-2 border-rear px-4 py-3 text-sm">
             <p className="font-bold">Out for the day. Do not leave them alone; tell their people.</p>
             <p className="mt-1">With any of these call for emergency care now:</p>
@@ -72,7 +71,7 @@ export function KnockSheet({ open, close, held, hall, students, change, outbox }
         )}
         <div className="flex justify-end">
           <Button look="main" big disabled={student === ""} onClick={keep}>
-            {matter === HEAD ? "Hold back and write down" : "Write it down"}
+            {matter === HEAD_KNOCK ? "Hold back and write down" : "Write it down"}
           </Button>
         </div>
       </div>

@@ -2,10 +2,10 @@ import { useMutation } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { api, data, type HeldClass, Refusal, type Student } from "../api/client";
+import { HEAD_KNOCK, EFFORT_WORDS as WORDS } from "../api/known";
 import { Choice } from "../kit/Choice";
 import { dated } from "../kit/clock";
 import { outbox as box, type ClassBox } from "../kit/device";
-import { EFFORTS as WORDS } from "../kit/effort";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
 import { useClub } from "../kit/session";
@@ -130,7 +130,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
           {hall.knocks.map((each) => (
             <li key={each.id} className="font-semibold">
               {held.students.find((student) => student.id === each.student)?.name}: {each.matter}
-              {each.matter === "head knock" && ", held back from now on"}
+              {each.matter === HEAD_KNOCK && ", held back from now on"}
             </li>
           ))}
         </ul>

@@ -1,4 +1,5 @@
 import type { HeldClass, Schemas } from "../api/client";
+import { HEAD_KNOCK } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
 import type { Fact } from "../kit/outbox";
@@ -45,24 +46,9 @@ export type Hall = {
   alive: number; // when this device last kept it
 };
 
-type FactsOf = {
-  attendances: { id: string; student_id: string; at: string; taken_back_at: string | null }[];
-  departures: { student_id: string; at: string }[];
-  marks: (Omit<Tap, "student" | "combination" | "broke"> & {
-    student_id: string;
-    combination_id: string;
-    broke_at: number | null;
-    taken_back_at: string | null;
-  })[];
-  knocks: { id: string; student_id: string; matter: Schemas["Matter"] }[];
-  bells?: { running: boolean; at: string }[]; // none in an answer kept from before they were told
-  round_runs: { round: number; worked_s: number; outcome: string; at: string; counts: boolean }[];
-  efforts: (Answer & { student_id: string; taken_back_at: string | null })[];
-};
-
 /** The class as the club has it: what every device that comes to it begins with. */
 export function firstHall(held: HeldClass): Hall {
-  const facts = held.facts as unknown as FactsOf;
+  const { facts } = held;
   const arrivals = facts.attendances.filter((fact) => fact.taken_back_at === null);
   const came = [...new Set(arrivals.map((fact) => fact.student_id))];
   const latest = (list: { student_id: string; at: string }[], id: string) =>
@@ -224,8 +210,9 @@ export const factsOfBells = (held: HeldClass, bells: Bell[], from: number, devic
 
 /** Each round as it rang on whatever device, the club's facts and this ring's own: [round, ms]. */
 export function rangOf(held: HeldClass, { ring }: Pick<Hall, "ring">): ({ round: number } & Rang)[] {
-  const facts = held.facts as unknown as FactsOf;
-  const told = (facts.round_runs ?? []).filter((run) => run.counts).map((run) => ({ ...run, at: Date.parse(run.at) }));
+  const told = (held.facts.round_runs ?? [])
+    .filter((run) => run.counts)
+    .map((run) => ({ ...run, at: Date.parse(run.at) }));
   const own = ring.runs.map((run) => ({ ...run, at: Date.parse(dated(run.at)) }));
   const mine = own.filter(
     (run) => !told.some((fact) => fact.round === run.round && Math.abs(fact.at - run.at) < 1_000),
@@ -298,7 +285,7 @@ export const groupsOf = (hall: Hall): string[][] =>
 
 /** Who had a knock to the head today is out for the day; so is who may do nothing at all. */
 export const isOut = (held: HeldClass, hall: Hall, student: string) =>
-  hall.knocks.some((knock) => knock.student === student && knock.matter === "head knock") ||
+  hall.knocks.some((knock) => knock.student === student && knock.matter === HEAD_KNOCK) ||
   (held.students.find(({ id }) => id === student)?.blocks.includes("all") ?? false);
 
 /** The class with the guests of the evening among its students. */

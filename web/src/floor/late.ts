@@ -1,3 +1,4 @@
+import { FIT_GRID_S } from "../api/known";
 /**
  * The rest of a class that runs late made to fit, on the device: the same as the core's Floor::Late, step by step, so that the same
  * rounds come of it with or without a network (test/interface/late_test.rb). Whole seconds.
@@ -13,7 +14,7 @@ export type Coming = {
 };
 export type Choice = { work: number; rest: number } | null;
 
-const STEP = 5;
+const STEP = FIT_GRID_S;
 const NEVER = Number.NEGATIVE_INFINITY;
 const cells = (seconds: number) => Math.ceil(seconds / STEP);
 const mostSteps = (round: Coming) => Math.max(0, Math.floor((round.work - round.least) / STEP));

@@ -1,3 +1,4 @@
+import { LONG_PAUSE_S } from "../api/known";
 /**
  * When a class really took place, and for how long somebody was in it: from the first bell to the last, less pauses of more than
  * five minutes, while they were there. The core reckons the same (Floor::TookPlace); one table of cases proves both.
@@ -6,7 +7,7 @@ export type Bell = { at: number; running: boolean };
 export type Stretch = [from: number, to: number];
 export type Rang = { ended: number; worked: number }; // ms
 
-const LONG = 300_000; // ms: a pause that is longer is no time of the class
+const LONG = LONG_PAUSE_S * 1_000; // ms: a pause that is longer is no time of the class
 
 /** Stretches of class with no long pause in them; `till` is now while the class is under way. Milliseconds. */
 export function stretches(bells: Bell[], runs: Rang[], till: number | null): Stretch[] {

@@ -1,4 +1,5 @@
 import type { HeldClass, Schemas } from "../api/client";
+import { PAIRS_DEALT, PAIRS_EXACT } from "../api/known";
 
 type Pairs = Schemas["Pairs"];
 type Table = HeldClass["pairing"];
@@ -8,7 +9,7 @@ const NOBODY = "nobody who is left may work with them";
 
 /**
  * Pairs of who is here, made on the device while there is no server, from the server's own scores and hard stops. Fewest left out
- * counts before fewest trios, and that before the best total, as in the core (Floor::Pairs): a part of the class of up to EXACT
+ * counts before fewest trios, and that before the best total, as in the core (Floor::Pairs): a part of the class of up to PAIRS_EXACT
  * students is solved exactly; a larger one by the best pair first and what dealing out anew makes of it. `locked` are groups made
  * by hand. `gap` is null where it is not proved that this is the best.
  */
@@ -25,7 +26,7 @@ export function pairsHere(table: Table, present: string[], locked: string[][]): 
     (id) => at.has(id) && !out.includes(id) && !alone.includes(id) && !byHand.flat().includes(id),
   );
   const parts = partsOf(open, score);
-  const groups = parts.flatMap((ids) => (ids.length <= EXACT ? exact(ids, score) : dealt(ids, score)));
+  const groups = parts.flatMap((ids) => (ids.length <= PAIRS_EXACT ? exact(ids, score) : dealt(ids, score)));
   const placed = groups.flat();
   const stuck = open.filter((id) => !placed.includes(id));
   const strangers = present.filter((id) => !at.has(id) && !byHand.flat().includes(id));
@@ -37,7 +38,7 @@ export function pairsHere(table: Table, present: string[], locked: string[][]): 
     stuck: [...stuck.map((id) => ({ id, reasons: [NOBODY] })), ...strangers.map((id) => ({ id, reasons: [UNKNOWN] }))],
     alone: alone.map((id) => ({ id, reasons: [table.alone[id] ?? ""] })),
     out: out.map((id) => ({ id, reasons: [table.out[id] ?? ""] })),
-    gap: parts.every((ids) => ids.length <= EXACT) ? 0 : null,
+    gap: parts.every((ids) => ids.length <= PAIRS_EXACT) ? 0 : null,
   };
 }
 
@@ -53,8 +54,6 @@ function worth(ids: string[], score: Score) {
 
 const allowed = (ids: string[], score: Score) => couples(ids).every(([one, two]) => score(one, two) !== null);
 
-const EXACT = 15; // students
-const DEALT = 11; // students dealt out anew at a time
 const HEAD = 1_000_000; // what a student who is placed is worth
 const TRIO = 10_000; // what a trio costs
 
@@ -133,7 +132,7 @@ function dealt(ids: string[], score: Score) {
         .filter((other) => other !== first)
         .sort((one, two) => suits(first, two, score) - suits(first, one, score));
       const hand = [...first];
-      for (const other of near) if (hand.length + other.length <= DEALT) hand.push(...other);
+      for (const other of near) if (hand.length + other.length <= PAIRS_DEALT) hand.push(...other);
       const others = groups.filter((group) => !group.some((id) => hand.includes(id)));
       const anew = [...others, ...exact(hand, score)];
       if (total(anew) <= total(groups) + 1e-9) continue;

@@ -1,11 +1,12 @@
 import bells from "../../../lib/jaunty_bell/files/bells.json";
+import { VOICE_GAP_MS } from "../api/known";
 import type { Sounds } from "./player";
 import type { Cue } from "./ring";
 
 export type Loudness = { volume: number; voice: boolean; calls: boolean };
 export const LOUD: Loudness = { volume: 0.8, voice: true, calls: true };
 
-const GAP = 0.06; // s between two words, as Core::Floor::Voice::GAP
+const GAP = VOICE_GAP_MS / 1_000; // s between two words
 const shipped = (word: string) => `/voice/${word.replaceAll(" ", "-")}.wav`;
 const own = (word: string) => `/api/school/voice/${encodeURIComponent(word)}`;
 

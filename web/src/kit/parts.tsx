@@ -41,6 +41,9 @@ type FieldProps = InputHTMLAttributes<HTMLInputElement> & {
   hideLabel?: boolean;
 };
 
+/** What a field of numbers needs to keep to its limits. */
+export const within = ([min, max]: readonly [number, number]) => ({ type: "number", min, max }) as const;
+
 /** A labelled input with its problem next to it. */
 export function Field({ label, problem, hint, hideLabel = false, className = "", ...rest }: FieldProps) {
   const id = useId();

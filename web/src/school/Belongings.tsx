@@ -23,8 +23,7 @@ export function Belongings({ school }: { school: School }) {
   const mayPlan = useMayPlan();
   const lexicon = useLexicon();
   const change = useChangeSettings();
-  const tables = school.settings as unknown as Record<string, Record<string, number>>;
-  const numbers = school.settings as unknown as Record<string, number>;
+  const { settings } = school;
   const owned = (lexicon.data?.implements ?? []).filter((each) => !NOT_OWNED.includes(each.id));
   return (
     <Part title="What we have">
@@ -33,7 +32,7 @@ export function Belongings({ school }: { school: School }) {
           <NumberField
             key={each.id}
             label={`${each.name}, how many`}
-            value={tables.kit?.[each.id]}
+            value={settings.kit[each.id]}
             placeholder="not counted"
             set={(value) => change.mutate({ kit: { [each.id]: value } })}
           />
@@ -44,7 +43,7 @@ export function Belongings({ school }: { school: School }) {
           <NumberField
             key={key}
             label={label}
-            value={tables[table]?.[key]}
+            value={settings[table][key]}
             set={(value) => change.mutate({ [table]: { [key]: value } })}
           />
         ))}
@@ -52,7 +51,7 @@ export function Belongings({ school }: { school: School }) {
           <NumberField
             key={name}
             label={label}
-            value={numbers[name]}
+            value={settings[name]}
             most={most}
             set={(value) => change.mutate({ [name]: value })}
           />
@@ -60,7 +59,7 @@ export function Belongings({ school }: { school: School }) {
       </div>
       <Field
         label="Rooms"
-        defaultValue={(school.settings.rooms as unknown as string[]).join(", ")}
+        defaultValue={settings.rooms.join(", ")}
         placeholder="Main hall, …"
         disabled={!mayPlan}
         onBlur={(event) => change.mutate({ rooms: event.target.value })}

@@ -6,17 +6,12 @@ const LINES = [
   { key: "hard_days", label: "Hard days in a row" },
   { key: "away", label: "Days away" },
   { key: "ease_in", label: "Begin again with, % of usual" },
-];
+] as const;
 
 /** How the Book judges: how fast marks fade, when a group goes up, what is pointed out, and the stand-down after a knock to the head. */
 export function InTheBook({ school }: { school: School }) {
   const change = useChangeSettings();
-  const { half_life, go_up, pointed_out, stand_down } = school.settings as unknown as {
-    half_life: number;
-    go_up: number;
-    pointed_out: Record<string, number>;
-    stand_down: Record<string, number>;
-  };
+  const { half_life, go_up, pointed_out, stand_down } = school.settings;
   return (
     <Part title="In the Book">
       <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">

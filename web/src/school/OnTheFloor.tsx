@@ -1,25 +1,20 @@
+import { RUNGS } from "../api/known";
 import { Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { NumberField, Part, type School, useChangeSettings } from "./parts";
 
-const RUNGS = ["air", "count", "clock", "move", "call", "answer"];
 const WEIGHTS = [
   { key: "level", label: "Same level" },
   { key: "size", label: "Same size" },
   { key: "stance", label: "Stance as wished" },
   { key: "recent", label: "Not met lately" },
-];
+] as const;
 
 /** How classes are run: first aid, how pairs are made, how fast is called. */
 export function OnTheFloor({ school }: { school: School }) {
   const mayPlan = useMayPlan();
   const change = useChangeSettings();
-  const { calls_apart, pair_weights, size_gap, first_aid } = school.settings as unknown as {
-    calls_apart: Record<string, number>;
-    pair_weights: Record<string, number>;
-    size_gap: number;
-    first_aid: string[];
-  };
+  const { calls_apart, pair_weights, size_gap, first_aid } = school.settings;
   return (
     <Part title="On the floor">
       <label className="block font-semibold text-sm">

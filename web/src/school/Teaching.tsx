@@ -2,7 +2,7 @@ import { Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { Choose, Part, type School, useChangeSettings } from "./parts";
 
-const SETTINGS: { name: string; label: string }[] = [
+const SETTINGS = [
   { name: "finish", label: "A set ends with" },
   { name: "catch_cross", label: "A cross is caught with the hand that is" },
   { name: "pairing", label: "Punch to kick" },
@@ -11,13 +11,12 @@ const SETTINGS: { name: string; label: string }[] = [
   { name: "rest", label: "Rests are" },
   { name: "feed_height", label: "The target is shown at" },
   { name: "feed_width", label: "The target is shown" },
-];
+] as const;
 
 /** What the school teaches, where schools differ. */
 export function Teaching({ school }: { school: School }) {
   const mayPlan = useMayPlan();
   const change = useChangeSettings();
-  const limits = school.settings.level_limits as unknown as Record<string, number>;
   return (
     <Part title="What is taught here">
       <div className="grid gap-2.5 sm:grid-cols-2">
@@ -44,12 +43,12 @@ export function Teaching({ school }: { school: School }) {
       </label>
       <Field
         label="What loads a lead kick"
-        defaultValue={(school.settings.lead_kick_loads as unknown as string[]).join(", ")}
+        defaultValue={school.settings.lead_kick_loads.join(", ")}
         disabled={!mayPlan}
         onBlur={(event) => change.mutate({ lead_kick_loads: event.target.value })}
       />
       <div className="grid grid-cols-3 gap-2.5">
-        {Object.entries(limits).map(([level, limit]) => (
+        {Object.entries(school.settings.level_limits).map(([level, limit]) => (
           <Field
             key={level}
             label={`Strikes at ${level}`}

@@ -1,13 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, Refusal } from "../api/client";
+import { FAMILIES, PLANES, STRIKING } from "../api/known";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
 import { Choose, Part, type School, useSettled } from "./parts";
 
-const FAMILIES = ["punch", "elbow", "knee", "kick", "defence", "step", "hand control"] as const;
-const PLANES = ["straight", "round", "rising", "falling", "pushing"] as const;
 const RANGES = [["long"], ["long", "mid"], ["mid"], ["mid", "close"], ["close"]] as const;
 
 /** The club's own techniques. */
@@ -19,7 +18,7 @@ export function Techniques({ school }: { school: School }) {
   const [family, setFamily] = useState<(typeof FAMILIES)[number]>("punch");
   const [plane, setPlane] = useState<(typeof PLANES)[number]>("straight");
   const [range, setRange] = useState("long, mid");
-  const strike = ["punch", "elbow", "knee", "kick"].includes(family);
+  const strike = (STRIKING as readonly string[]).includes(family);
   const add = useMutation({
     mutationFn: () =>
       data(

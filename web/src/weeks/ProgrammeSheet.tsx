@@ -1,12 +1,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, Refusal } from "../api/client";
+import { LIMITS, PLAN_LIMITS, RUNGS } from "../api/known";
 import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
-import { Button, Field, Trouble } from "../kit/parts";
+import { Button, Field, Trouble, within } from "../kit/parts";
 import { asks, usePeople, useShelf } from "../kit/queries";
-import { RUNGS } from "../kit/rungs";
 import { Sheet } from "../kit/Sheet";
 import { ShelfBox } from "../kit/ShelfBox";
 import type { Programme, Settings } from "./programme";
@@ -15,7 +15,6 @@ import { BOX, Holidays, Stays, Times } from "./SheetParts";
 type Props = { programme?: Programme; today: string; close: () => void; done: (programme: Programme) => void };
 type Limits = Required<Settings["limits"]>;
 
-const LIMITS: Limits = { rise: 10, easy_every: 4, easy: 65, hard: 7, go_up: 60, at_once: 2, new_things: 1 };
 const LIMIT_NAMES: Record<keyof Limits, string> = {
   rise: "load up a week, %",
   easy_every: "easy week every",
@@ -132,9 +131,7 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
           <Labelled title="Weeks">
             <input
               aria-label="Weeks"
-              type="number"
-              min={2}
-              max={12}
+              {...within(LIMITS.weeks)}
               required
               value={settings.weeks}
               onChange={(event) => set({ weeks: Number(event.target.value) })}
@@ -198,12 +195,12 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
         <details>
           <summary className="cursor-pointer font-semibold text-sm">Limits</summary>
           <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-4">
-            {(Object.keys(LIMITS) as (keyof Limits)[]).map((key) => (
+            {(Object.keys(PLAN_LIMITS) as (keyof Limits)[]).map((key) => (
               <Labelled key={key} small title={LIMIT_NAMES[key]}>
                 <input
                   aria-label={LIMIT_NAMES[key]}
                   type="number"
-                  value={settings.limits[key] ?? LIMITS[key]}
+                  value={settings.limits[key] ?? PLAN_LIMITS[key]}
                   onChange={(event) => set({ limits: { ...settings.limits, [key]: Number(event.target.value) } })}
                   className={BOX}
                 />

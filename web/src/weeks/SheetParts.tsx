@@ -1,11 +1,11 @@
 import { useState } from "react";
+import { DAYS, LIMITS } from "../api/known";
 import { Pick } from "../kit/Pick";
-import { Button } from "../kit/parts";
+import { Button, within } from "../kit/parts";
 import { dayAndMonth } from "../kit/time";
 import type { Settings } from "./programme";
 
 export const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-1.5 text-sm";
-const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 
 type Part = { settings: Settings; set: (changes: Partial<Settings>) => void };
 
@@ -39,9 +39,7 @@ export function Times({ settings, set }: Part) {
               />
               <input
                 aria-label={`Class ${i + 1} minutes`}
-                type="number"
-                min={15}
-                max={240}
+                {...within(LIMITS.classMinutes)}
                 value={time.minutes}
                 onChange={(event) => change({ minutes: Number(event.target.value) })}
                 className={BOX}

@@ -8,6 +8,9 @@ module JauntyBell::Core
     class Drill
       MANNERS = %w[counted clocked counted-then-clocked called series ladder burst flow trade read].freeze
       LADDERS = %w[up down both].freeze
+      RESTS = %w[still active].freeze
+      COUNTS = (1..200) # sets of a counted drill
+      INTERVALS = (1..600) # seconds on, and off
       BREATH = "Breathe out on each strike."
       NOT_ON_SHELF = "The pool names a combination that is not on your shelf."
 
@@ -88,13 +91,13 @@ module JauntyBell::Core
         refuse("pool", "A drill needs at least one combination.") if facts.pool.empty?
         choice("manner", facts.manner, MANNERS)
         choice("ladder", facts.ladder, LADDERS)
-        choice("rest", facts.rest, %w[still active])
+        choice("rest", facts.rest, RESTS)
         facts.rungs.each { |rung| choice("rungs", rung, Rungs::ALL) }
         refuse("rungs", "A drill is done at one rung at least.") if facts.rungs.empty?
         facts.versions.each do |rung, index|
           refuse("versions/#{rung}", "This version is not in the pool.") unless facts.pool[index]
         end
-        if facts.manner.start_with?("counted") && !facts.count&.between?(1, 200)
+        if facts.manner.start_with?("counted") && !COUNTS.cover?(facts.count || 0)
           refuse("count", "A counted drill needs a count from 1 to 200.")
         end
         check_interval
@@ -102,7 +105,7 @@ module JauntyBell::Core
 
       def check_interval
         return if facts.on.nil? && facts.off.nil?
-        unless [facts.on, facts.off].all? { |s| s.is_a?(Integer) && s.between?(1, 600) }
+        unless [facts.on, facts.off].all? { |s| s.is_a?(Integer) && INTERVALS.cover?(s) }
           refuse("on", "An inner interval needs seconds on and seconds off, each from 1 to 600.")
         end
       end

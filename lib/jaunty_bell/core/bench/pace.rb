@@ -7,6 +7,8 @@ module JauntyBell::Core
     #
     #   Pace.sets(beats: 4.5r, work: 180, tempo: 140, pause: 0.6r) # => 71
     module Pace
+      TEMPOS = (0..600) # beats a minute, above 0
+      PAUSES = (0..60) # seconds
       TEMPO = 140 # beats a minute, the product's default
       PAUSE = Rational(3, 5) # seconds, the product's default
       LONG_BURST = 10 # seconds a rate must last before it is pointed out

@@ -6,7 +6,7 @@ module JauntyBell::Core
     # 2001, A new approach to monitoring exercise training, J Strength Cond Res 15:109–115).
     class Effort
       RATINGS = (0..10)
-      LONGEST = 360 # minutes
+      MINUTES = (0..360)
 
       # In the words a student chooses from, at each whole rating.
       WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard", "harder", "very hard",
@@ -23,8 +23,8 @@ module JauntyBell::Core
         unless rating.is_a?(Numeric) && RATINGS.cover?(rating)
           raise InvalidInput.new("Effort goes from 0 to 10; this is #{rating}.", path: "effort")
         end
-        unless minutes.is_a?(Numeric) && minutes.between?(0, LONGEST)
-          raise InvalidInput.new("Minutes go from 0 to #{LONGEST}; this is #{minutes}.", path: "minutes")
+        unless minutes.is_a?(Numeric) && MINUTES.cover?(minutes)
+          raise InvalidInput.new("Minutes go from 0 to #{MINUTES.max}; this is #{minutes}.", path: "minutes")
         end
         @rating = rating
         @minutes = minutes

@@ -13,6 +13,7 @@ module JauntyBell::Core
       DOUBT = 0.10 # the quantile
       HALF_LIFE = 28 # days
       HALF_LIVES = (3..365) # that a club may choose
+      ATTEMPTS = (1..1_000) # that one mark may count
       DAYS_TO_OWN = 2 # one good evening is not retention
       LONGEST = 3_650 # days ahead that a due date is looked for
       SOURCE = "Beta-binomial updating (Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., section 2.4); fading, " \
@@ -86,7 +87,9 @@ module JauntyBell::Core
 
       def sure_of = @sure_of ||= Beta.new(*evidence).quantile(DOUBT)
 
-      # :new, :learning, :owned or :fading.
+      STATES = %i[new learning owned fading].freeze
+
+      # One of STATES.
       def state
         return :new unless known
         return :owned if owned?

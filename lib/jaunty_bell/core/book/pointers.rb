@@ -6,6 +6,7 @@ module JauntyBell::Core
       # kind; text; `numbers` {name => number} it comes from; `source` of the line
       Pointer = Value.of(:kind, :text, :numbers, :source)
       OWN = "the product's own default; the club can change it"
+      GRAVE = %i[hold twice hard_days big_week back].freeze # where somebody may be hurt
       ORDER = %i[hold guardian twice hard_days big_week back monotony unasked rough fading].freeze
 
       # `sessions` Sessions and `series` the LoadSeries made of them; `came` days they came to a class, the last one

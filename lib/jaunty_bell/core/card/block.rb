@@ -12,8 +12,10 @@ module JauntyBell::Core
         unless BLOCKS.include?(kind)
           refuse(at, "kind", "\"#{kind}\" is not a block. Choose from: #{BLOCKS.join(", ")}.")
         end
-        within(at, "laps", laps, 1, 20, "A circuit goes round from 1 to 20 times")
-        refuse(at, "importance", "Importance goes from 1 to 5; this is #{importance}.") unless (1..5).cover?(importance)
+        within(at, "laps", laps, LAPS.min, LAPS.max, "A circuit goes round from 1 to 20 times")
+        unless IMPORTANCES.cover?(importance)
+          refuse(at, "importance", "Importance goes from 1 to 5; this is #{importance}.")
+        end
         range(at, "work", work, 1)
         range(at, "rest", rest, 0)
         if circuit? && rounds.empty?

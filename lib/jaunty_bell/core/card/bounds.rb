@@ -11,7 +11,7 @@ module JauntyBell::Core
       end
 
       def on_the_effort_scale(at, value)
-        unless value.is_a?(Numeric) && value.between?(0, 10)
+        unless value.is_a?(Numeric) && Book::Effort::RATINGS.cover?(value)
           refuse(at, "effort", "Planned effort goes from 0 to 10; this is #{value}.")
         end
       end

@@ -26,7 +26,7 @@ module JauntyBell::Core
         end
 
         # Back from blocks.
-        def data(blocks)
+        def of(blocks)
           blocks.map do |block|
             BLOCK.to_h { |member| [member.to_s, block[member]] }
               .merge("rounds" => block.rounds.map { |round| round_data(round) })
@@ -37,7 +37,7 @@ module JauntyBell::Core
         # seconds, hands).
         def kept(plan)
           hands = plan.counts.by_hand.transform_values(&:round)
-          {minutes: plan.minutes, blocks: data(plan.blocks),
+          {minutes: plan.minutes, blocks: of(plan.blocks),
            derived: {rounds: plan.tasks.size, seconds: plan.total, left_hand: hands[:left], right_hand: hands[:right]}}
         end
 

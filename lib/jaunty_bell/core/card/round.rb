@@ -27,8 +27,8 @@ module JauntyBell::Core
       def checked(at)
         refuse(at, "title", "Give the round a title, so that it can be called out.") if title.to_s.strip.empty?
         times(at)
-        within(at, "repeat", repeat, 1, 20, "A round is done from 1 to 20 times")
-        within(at, "capacity", capacity, 1, 60, "A station takes from 1 to 60 students")
+        within(at, "repeat", repeat, REPEATS.min, REPEATS.max, "A round is done from 1 to 20 times")
+        within(at, "capacity", capacity, PLACES.min, PLACES.max, "A station takes from 1 to 60 students")
         on_the_effort_scale(at, effort)
         words(at)
         phases.each_with_index { |phase, i| phase.checked("#{at}/phases/#{i}") }
@@ -43,7 +43,7 @@ module JauntyBell::Core
         within(at, "rest_s", rest, 0, LONGEST_ROUND, "Rest must be from 0 seconds to an hour")
         within(at, "explain_s", explain, 0, LONGEST_ROUND, "Explaining must take from 0 seconds to an hour")
         {"change_s" => change, "swap_s" => swap_time}.each do |field, value|
-          within(at, field, value, 0, 600, "A change takes from 0 seconds to 10 minutes") if value
+          within(at, field, value, CHANGES.min, CHANGES.max, "A change takes from 0 seconds to 10 minutes") if value
         end
         within(at, "reps", reps, 1, 1000, "Give from 1 to 1,000 repetitions") if reps
         within(at, "every", every, 1, LONGEST_ROUND, "Turns are counted in whole numbers from 1") if every

@@ -4,6 +4,8 @@ module JauntyBell::Core
     class Door
       # kind: :hold, :twice, :back, :junior, :due or :guardian
       Note = Value.of(:kind, :text)
+      KINDS = %i[hold twice back junior guardian due].freeze
+      GRAVE = %i[hold twice back guardian].freeze # what a coach must have seen before they train
 
       # `holds` on the day; `came` days they came before; `minutes` trained at the club today already; `due` names of
       # this class's combinations that are due; `away` days after which somebody is eased back in.

@@ -9,6 +9,12 @@ module JauntyBell::Core
         "leaves" => ["jab", "own side spent", "set again", "moved to a side", "lead loaded", "eased", "unchanged"]
       }.freeze
 
+      # Families of which a club may add techniques of its own.
+      TAUGHT = ["punch", "elbow", "knee", "kick", "defence", "step", "hand control"].freeze
+
+      # Those of them that strike.
+      STRIKING = TAUGHT.select { |family| Shipped.techniques.fetch("families").fetch(family)["strike"] }.freeze
+
       def initialize(entry, families)
         @entry = entry
         @families = families

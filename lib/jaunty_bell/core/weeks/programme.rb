@@ -35,7 +35,7 @@ module JauntyBell::Core
 
       # Raises InvalidInput with the path of the first thing out of reason.
       def checked
-        unless weeks.is_a?(Integer) && weeks.between?(2, 12)
+        unless weeks.is_a?(Integer) && self.class::WEEKS.cover?(weeks)
           refuse("weeks", "A programme lasts from 2 to 12 weeks; this is #{weeks.inspect}.")
         end
         refuse("times", "Say when the group meets: a weekday, a time and minutes.") if times.empty?
@@ -80,7 +80,9 @@ module JauntyBell::Core
         unless time.at.match?(/\A([01]\d|2[0-3]):[0-5]\d\z/)
           refuse("times/#{i}/at", "A time is written as 18:30; this is \"#{time.at}\".")
         end
-        refuse("times/#{i}/minutes", "A class lasts from 15 to 240 minutes.") unless time.minutes.between?(15, 240)
+        unless self.class::MINUTES.cover?(time.minutes)
+          refuse("times/#{i}/minutes", "A class lasts from 15 to 240 minutes.")
+        end
       end
 
       def check_goals
@@ -93,7 +95,9 @@ module JauntyBell::Core
           unless Bench::Rungs::ALL.include?(goal.rung)
             refuse("goals/#{i}/rung", "\"#{goal.rung}\" is not a rung. Choose from: #{Bench::Rungs::ALL.join(", ")}.")
           end
-          refuse("goals/#{i}/importance", "Importance goes from 1 to 5.") unless (1..5).cover?(goal.importance)
+          unless Card::IMPORTANCES.cover?(goal.importance)
+            refuse("goals/#{i}/importance", "Importance goes from 1 to 5.")
+          end
         end
       end
 
@@ -101,6 +105,8 @@ module JauntyBell::Core
     end
 
     class Programme
+      WEEKS = (2..12)
+      MINUTES = (15..240) # of a class
       MOST_SLOTS = 12
       MOST_GOALS = 30
     end

@@ -1,5 +1,5 @@
 import type { Schemas } from "../../api/client";
-import { RUNGS } from "../../kit/rungs";
+import { RUNGS } from "../../api/known";
 
 type KnotFacts = Pick<Schemas["Knot"], "state" | "sure_of" | "rung" | "words" | "vouched">;
 

@@ -1,8 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
+import { LIMITS } from "../../api/known";
 import { newId } from "../../kit/ids";
-import { Button, Empty, Field, Trouble } from "../../kit/parts";
+import { Button, Empty, Field, Trouble, within } from "../../kit/parts";
 import { useClub, useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
 import { useBookAnew } from "../useBookAnew";
@@ -131,9 +132,7 @@ function EffortForm({ student, effort, done }: { student: string; effort?: Effor
         />
         <Field
           label="Effort 0–10"
-          type="number"
-          min={0}
-          max={10}
+          {...within(LIMITS.effort)}
           step={0.5}
           required
           value={rating}
@@ -141,9 +140,7 @@ function EffortForm({ student, effort, done }: { student: string; effort?: Effor
         />
         <Field
           label="Minutes"
-          type="number"
-          min={0}
-          max={360}
+          {...within(LIMITS.minutes)}
           required
           value={minutes}
           onChange={(event) => setMinutes(event.target.value)}

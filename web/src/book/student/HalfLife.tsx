@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
-import { Button, Field, Trouble } from "../../kit/parts";
+import { LIMITS } from "../../api/known";
+import { Button, Field, Trouble, within } from "../../kit/parts";
 import { asks, useStale } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 
@@ -39,9 +40,7 @@ export function HalfLife({ page }: { page: Schemas["StudentPage"] }) {
       <form onSubmit={submit} className="mt-1 flex items-end gap-2">
         <Field
           label="Half-life of their own, in days"
-          type="number"
-          min={3}
-          max={365}
+          {...within(LIMITS.halfLife)}
           placeholder="as the school has it"
           value={days}
           onChange={(event) => setDays(event.target.value)}

@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
+import { BLOCKED, HEAD_KNOCK, MATTERS } from "../../api/known";
 import { useNextId } from "../../kit/ids";
 import { Pick } from "../../kit/Pick";
 import { Button, Field, Trouble } from "../../kit/parts";
@@ -12,26 +13,6 @@ import { Returning } from "./Returning";
 
 type Matter = Schemas["Matter"];
 type Blocked = Schemas["Blocked"];
-const MATTERS: Matter[] = [
-  "head knock",
-  "hand or wrist",
-  "elbow",
-  "shoulder",
-  "knee or shin",
-  "illness",
-  "pregnancy",
-  "other",
-];
-const BLOCKED: Blocked[] = [
-  "all",
-  "contact",
-  "holding",
-  "hard effort",
-  "left hand",
-  "right hand",
-  "left leg",
-  "right leg",
-];
 const BOX = "min-h-9 rounded-lg border-[1.5px] border-seam bg-chalk px-2";
 
 /** What a student is held back from, and until when: cards and classes respect it. */
@@ -118,7 +99,7 @@ function Add({ student, done }: { student: string; done: () => void }) {
     event.preventDefault();
     add.mutate();
   };
-  const knock = matter === "head knock";
+  const knock = matter === HEAD_KNOCK;
   return (
     <form onSubmit={submit} className="mt-2 grid gap-2">
       {add.error && <Trouble error={add.error} />}

@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
-import { Button, Empty, Field, Trouble } from "../../kit/parts";
+import { LIMITS } from "../../api/known";
+import { Button, Empty, Field, Trouble, within } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
@@ -97,18 +98,15 @@ function PutRight({ student, mark, done }: { student: string; mark: Mark; done: 
       <div className="grid grid-cols-2 gap-2">
         <Field
           label="Attempted"
-          type="number"
-          min={1}
-          max={1000}
+          {...within(LIMITS.attempts)}
           required
           value={attempted}
           onChange={(event) => setAttempted(event.target.value)}
         />
         <Field
           label="Clean"
-          type="number"
+          {...within(LIMITS.attempts)}
           min={0}
-          max={1000}
           required
           value={clean}
           onChange={(event) => setClean(event.target.value)}

@@ -1,10 +1,10 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
+import { EFFORT_WORDS } from "../../api/known";
 import { said } from "../../floor/Reviews";
 import { Choice } from "../../kit/Choice";
 import { dated } from "../../kit/clock";
-import { EFFORTS } from "../../kit/effort";
 import { newId } from "../../kit/ids";
 import { Empty, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
@@ -103,7 +103,7 @@ function Ask({ student, held }: { student: string; held: Row }) {
       </p>
       <Choice
         label={`Effort on ${shortDate(held.on)}`}
-        options={EFFORTS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
+        options={EFFORT_WORDS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
         value={null}
         choose={(effort) => sound && !tell.isPending && tell.mutate(effort)}
         className="mt-1 grid grid-cols-11 gap-1"

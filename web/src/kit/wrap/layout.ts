@@ -1,4 +1,5 @@
 import type { Drawn } from "../../api/client";
+import { TEMPO } from "../../api/known";
 
 /** Where one action lies on the cloth, in the drawing's own units. */
 export type Place = {
@@ -12,7 +13,7 @@ export type Place = {
 };
 export type Row = { places: Place[]; width: number; continues: boolean };
 
-const BEAT = 60 / 140; // seconds that are as wide as `leastBeat` at least
+const BEAT = 60 / TEMPO; // seconds that are as wide as `leastBeat` at least
 
 /** Rows of cloth, time running along them to scale; a row breaks only between two actions. */
 export function layOut(

@@ -4,7 +4,7 @@ module JauntyBell::Core
       # How well two suit each other, and what forbids it. The shares of level, size, stance and how lately they met are
       # the school's (pair_weights); how each is reckoned is the product's own, no source.
       class Match
-        LEVELS = %w[foundation building advanced].freeze
+        LEVELS = Bench::Complexity::LEVELS.keys.freeze
         UNKNOWN = 0.5 # of a point, where one of the two has no size or level on file
         HALF = 7 # days after which a meeting counts half
 
