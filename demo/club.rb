@@ -275,7 +275,7 @@ module JauntyBell
           group["slots"].each_with_index.map { |slot, i| [group, slot, group["cards"][i % group["cards"].size]] }
         end
         dated = slots.flat_map do |group, slot, card|
-          last = last_held(slot)
+          last = last_class_of(slot)
           (last - 7 * (@weeks - 1)).step(@today + 28, 7).map { |day| [day, group, slot, card, (last - day).to_i / 7] }
         end
         dated.sort_by { |day, group, slot, *| [day, slot["at"], group["name"]] }
@@ -283,7 +283,7 @@ module JauntyBell
       end
 
       # The last day on which a slot's class is over by now.
-      def last_held(slot) =
+      def last_class_of(slot) =
         (@today - 7..@today).select { |day|
           day.cwday == slot["day"] && starts(slot, day) + slot["minutes"] * 60 <= @now
         }.max

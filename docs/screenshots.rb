@@ -32,7 +32,7 @@ class Screenshots < SystemTest
      student_phone: -> {}, weeks: -> { weeks }}
   end
 
-  # A plan that was laid out anew, and why one of its places is there.
+  # A plan that was laid out again, and why one of its places is there.
   def weeks
     visit "/weeks"
     within("section[aria-label='A new plan']", wait: 40) { click_button "Look at it" }

@@ -246,7 +246,7 @@ class BookApiTest < ApiTest
     call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "elbow", blocks: ["right hand"],
       from: today.iso8601, to: nil, note: "")
     now = page[:timeline].last
-    assert_equal [1, 1, ["elbow"]], now.values_at(:notes, :knocks, :held)
+    assert_equal [1, 1, ["elbow"]], now.values_at(:notes, :knocks, :holds)
     assert_equal [{name: "Two", rung: "count"}], page[:timeline].flat_map { |week| week[:climbed] }
     assert_equal 40, page[:timeline].sum { |week| week[:marks] }
     assert_equal 8, page[:timeline].size

@@ -35,7 +35,7 @@ class CalendarApiTest < ApiTest
     classes.cancel(id, cancelled: false)
     classes.close(id, Clock.now)
     call(:put, "/api/calendar/classes/#{id}/cancelled", cancelled: true, following: false)
-    assert_refused 409, says: /has been held/
+    assert_refused 409, says: /has taken place/
   end
 
   def test_who_is_expected_and_what_that_means_for_the_card

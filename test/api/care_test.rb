@@ -95,14 +95,14 @@ class CareApiTest < ApiTest
     hold
     marked(@two, [[1, 5, 5]])
     trained([[1, 5, 60]])
-    data = call(:get, "/api/care/students/#{@student}/held.json")
+    data = call(:get, "/api/care/students/#{@student}/everything.json")
     assert_equal ["Pia Test", 1, 1, "sore"], [data[:students].first[:name], data[:marks].size, data[:efforts].size,
       data[:holds].first[:note]]
-    get "/api/care/students/#{@student}/held.csv"
+    get "/api/care/students/#{@student}/everything.csv"
     lines = CSV.parse(last_response.body, headers: true)
     assert_includes lines.map(&:to_h), {"table" => "holds", "row" => "1", "column" => "note", "value" => "sore"}
     sign_in(new_account(club, "assistant"))
-    call(:get, "/api/care/students/#{@student}/held.json")
+    call(:get, "/api/care/students/#{@student}/everything.json")
     assert_refused 403
   end
 

@@ -10,7 +10,7 @@ class FuzzTest < ContractTest
   ODD = ["no-uuid", "1", "0", "-1", "%00", "%ff", "%0a", "..", "00000000-0000-0000-0000-000000000000", "a" * 300,
     "1e9", "null", "%F0%9D%94%98", "2147483648", "99999999999999999999"].freeze
 
-  # The answers here are to what the contract refuses: they are not held against it once more.
+  # The answers here are to what the contract refuses: they are not compared with it once more.
   def app = @app ||= JauntyBell::Api::Server.build(db, secret: SECRET)
 
   def setup

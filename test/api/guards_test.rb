@@ -159,7 +159,7 @@ class GuardsTest < ApiTest
 
   def test_a_spreadsheet_is_given_no_formula
     db[:students].where(id: @student).update(name: "=HYPERLINK(1)", emergency_name: "@SUM(1)")
-    get "/api/care/students/#{@student}/held.csv"
+    get "/api/care/students/#{@student}/everything.csv"
     cells = CSV.parse(last_response.body).map(&:last)
     assert_includes cells, "'=HYPERLINK(1)"
     assert_empty cells.compact.grep(/\A[=@+]/)
@@ -193,7 +193,7 @@ class GuardsTest < ApiTest
     sign_in(new_account(club, "assistant"))
     at_door = call(:get, "/api/floor/classes/#{@held[:id]}")[:students].find { |student| student[:id] == @student }
     assert_equal({name: "Ned", phone: "07700 900100", guardian: ""}, at_door[:emergency])
-    %W[/api/records/exports/roster.csv /api/care/students/#{@student}/file /api/care/students/#{@student}/held.json
+    %W[/api/records/exports/roster.csv /api/care/students/#{@student}/file /api/care/students/#{@student}/everything.json
       /api/care/students/#{@student}/audit /api/records/club.json].each do |path|
       get path
       assert_equal 403, status, path

@@ -7,7 +7,7 @@ class PermissionsTest < ContractTest
   ROLES = [nil, "assistant", "coach", "owner"].freeze
   ROOMS = JauntyBell::Api::Server::ROOMS
 
-  # {[verb, path of the contract] => who}, as each route says of itself.
+  # {[verb, path of the contract] => who}, as each route says by itself.
   def declared
     ROOMS.flat_map { |prefix, room|
       room.permissions.map do |verb, path, who|

@@ -153,7 +153,7 @@ class ProgrammesApiTest < ApiTest
       }}, coach_id: nil)
     classes.close(row[:id], Clock.now - 3600)
     said = call(:get, "/api/weeks/programmes/#{programme[:id]}")
-    assert_equal [3, false, 1], [said[:scores][:count], said[:scores][:enough], said[:held_since]]
+    assert_equal [3, false, 1], [said[:scores][:count], said[:scores][:enough], said[:classes_since]]
     assert_equal 0.0, said[:scores][:bins].sum { |bin| bin[:came] }, "one day of marks holds nothing"
   end
 

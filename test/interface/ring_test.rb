@@ -1,7 +1,7 @@
 require "support/interface"
 require "support/ring_cases"
 
-# The device's side of the algebra of a running class, held against the same table as the core's.
+# The device's side of the algebra of a running class, compared with the same table as the core's.
 class RingTest < InterfaceTest
   def test_every_case
     found = RingCases.found(->(chains) { answers("floor/ring", *chains) })

@@ -1,6 +1,6 @@
 require "test_helper"
 
-# Worked examples of section 5 of the product's own book: the house model's definition of itself, to the letter.
+# Worked examples of section 5 of the product's own book: the house model's definition by itself, to the letter.
 class WorkedExamplesTest < Minitest::Test
   include CoreTest
 

@@ -25,7 +25,7 @@ class PrivacyTest < StoreTest
         {id: uuid, student_id: @other, text: "Theirs", at: Clock.now},
         {id: uuid, student_id: nil, text: "Of the class", at: Clock.now}]}, coach_id: nil)
     Store::People.new(db, club).file(@student, {}, apart: [@other])
-    told = privacy.held(@student)
+    told = privacy.on_file(@student)
     assert_equal ["Ann", 1, ["Mine"], 1], [told[:students].first[:name], told[:attendances].size,
       told[:notes].map { |note| note[:text] }, told[:kept_apart].size]
     refute_includes told.to_s, "Theirs"
@@ -41,10 +41,10 @@ class PrivacyTest < StoreTest
                 at: Clock.now}], knocks: [{id: uuid, student_id: id, matter: "head knock", text: "", at: Clock.now}]}
     }
     [@student, @other].each { |id| tell(held, facts.call(id), coach_id: nil) }
-    before = privacy.held(@other)
+    before = privacy.on_file(@other)
     privacy.erase(@student)
-    assert_equal before, privacy.held(@other)
-    assert_raises(Store::Missing) { privacy.held(@student) }
+    assert_equal before, privacy.on_file(@other)
+    assert_raises(Store::Missing) { privacy.on_file(@student) }
     assert_raises(Store::Missing) { privacy.erase(@student) }
     assert_equal 1, db[:classes].where(id: held).get(:erased)
   end
@@ -101,8 +101,8 @@ class PrivacyTest < StoreTest
     Store::Programmes.new(db, club).keep(programme[:id], id: uuid, revision: 1, planned_on: Clock.today,
       plan: {classes: [{places: [{said: [{student_id: @student, rate: 0.5}]}]}]})
     assert_equal [[{"rate" => 0.5, "where" => "classes/0/places/0/said/0"}]],
-      privacy.held(@student)[:plans].map { |plan| plan[:said] }
-    assert_empty privacy.held(@other)[:plans]
+      privacy.on_file(@student)[:plans].map { |plan| plan[:said] }
+    assert_empty privacy.on_file(@other)[:plans]
   end
 
   # Tables in which a text stands anywhere.
@@ -111,7 +111,7 @@ class PrivacyTest < StoreTest
 
   def test_another_club_can_neither_read_nor_erase
     other = Store::Privacy.new(db, new_club("Other"))
-    assert_raises(Store::Missing) { other.held(@student) }
+    assert_raises(Store::Missing) { other.on_file(@student) }
     assert_raises(Store::Missing) { other.erase(@student) }
     assert_equal 1, db[:students].where(id: @student).count
   end

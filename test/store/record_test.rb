@@ -53,7 +53,7 @@ class RecordTest < StoreTest
     assert_equal 5, db[:efforts].where(id: id).get(:effort).to_i
   end
 
-  def test_a_mark_put_right_is_judged_anew_at_once
+  def test_a_mark_put_right_is_judged_again_at_once
     held = new_class(group: @group)[:id]
     marks = [3, 1].map do |ago|
       {id: uuid, student_id: @student, combination_id: @drill[:id], rung: "count", on: Clock.today - ago,

@@ -62,7 +62,7 @@ class SquadsTest < StoreTest
   def test_days_and_marks_since
     held(10, came: [@ana], marks: {@ana => [10, 7]})
     held(3, came: [@ana, @bo], marks: {@ana => [10, 8], @bo => [10, 5]})
-    assert_equal [TODAY - 10, TODAY - 3], squads.held_days(TODAY - 20)
+    assert_equal [TODAY - 10, TODAY - 3], squads.class_days(TODAY - 20)
     assert_equal({[@ana, @two, "count"] => [7, 8], [@bo, @two, "count"] => [5]},
       squads.marks(TODAY - 20).transform_values { |marks| marks.map(&:clean) })
   end

@@ -1,6 +1,6 @@
 require "yaml"
 
-# The table that Core::Floor::Ring and web/src/floor/ring.ts are both held against.
+# The table that Core::Floor::Ring and web/src/floor/ring.ts are both compared with.
 module RingCases
   TABLE = YAML.load_file(File.expand_path("../shared/ring_cases.yml", __dir__)).freeze
   NAMES = Hash.new { |_, name| name }.merge("caught_up" => "caughtUp").freeze

@@ -3,7 +3,7 @@ require "support/interface"
 require "support/ring_cases"
 require "base64"
 
-# The device's side of the algebra of a running class, in the browser, held against the core's table of cases; and the
+# The device's side of the algebra of a running class, in the browser, compared with the core's table of cases; and the
 # spoken words, which the browser must be able to play.
 class RingCasesSystemTest < SystemTest
   def test_every_case_in_the_browser

@@ -12,7 +12,7 @@ class WeeksSystemTest < SystemTest
     db[:programme_plans].where(programme_id: @programme[:id]).exclude(nth: 1).delete
     visit "/weeks"
     assert_selector "h2", text: "Hands to kicks"
-    # Classes have been held since the plan: the rest is laid out of itself
+    # Classes have taken place since the plan: the rest is laid out by itself
     assert_selector "section[aria-label='A new plan']", wait: 40
   end
 
@@ -63,10 +63,10 @@ class WeeksSystemTest < SystemTest
   def test_a_place_is_pinned_and_the_pin_undone
     places.last.click
     within("section[aria-label='Why here?']") { click_button "Pin it here" }
-    assert_text "Noted: the rest is laid out anew."
+    assert_text "Noted: the rest is laid out again."
     assert_equal 1, pins.size
     click_button "Undo"
-    assert_no_text "Noted: the rest is laid out anew."
+    assert_no_text "Noted: the rest is laid out again."
     assert_selector "section[aria-label='A new plan']", wait: 40
     until_true { pins.empty? }
   end

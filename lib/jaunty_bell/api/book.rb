@@ -43,7 +43,7 @@ module JauntyBell
 
       get("/students/:id", who: :all) { answer(page) }
 
-      # What was struck and held in class, and what the heart said.
+      # What was struck and taken on the pads in class, and what the heart said.
       get "/students/:id/work", who: :all do
         student = student_book
         works = student.works

@@ -1,6 +1,6 @@
 module JauntyBell
   module Api
-    # Cards held on dates: who, where, when; once or every week; called off and on again.
+    # Cards on dates: who, where, when; once or every week; called off and on again.
     class Calendar < Room
       FILE_BACK = 28 # days that a calendar file reaches back
       FILE_AHEAD = 372 # days that it reaches ahead

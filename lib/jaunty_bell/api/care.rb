@@ -56,22 +56,22 @@ module JauntyBell
       end
 
       # What would go if a student were erased, and what would stay.
-      get "/students/:id/held", who: :coach do
+      get "/students/:id/everything", who: :coach do
         people.student(id)
         answer({counts: privacy.counts(id).map { |table, rows| {table: table, rows: rows} },
           stays: Store::Privacy::STAYS})
       end
 
       # All that is on file about a student, for them.
-      get "/students/:id/held.json", who: :coach do
+      get "/students/:id/everything.json", who: :coach do
         held = taken_away("json")
-        answer(Files::HeldFile.json(held))
+        answer(Files::StudentFile.json(held))
       end
 
-      get "/students/:id/held.csv", who: :coach do
+      get "/students/:id/everything.csv", who: :coach do
         held = taken_away("csv")
         content_type "text/csv; charset=utf-8"
-        Files::HeldFile.csv(held)
+        Files::StudentFile.csv(held)
       end
 
       put "/students/:id/erased", who: :owner do
@@ -91,7 +91,7 @@ module JauntyBell
       def privacy = @privacy ||= Store::Privacy.new(db, club_id)
 
       def taken_away(extension)
-        privacy.held(id).tap do |held|
+        privacy.on_file(id).tap do |held|
           read_health("everything, for an export")
           attached(held[:students].first[:name], extension)
         end

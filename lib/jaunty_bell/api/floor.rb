@@ -37,7 +37,7 @@ module JauntyBell
         answer({new: Services::Floor::Facts.new(club, id).take(facts), now: Clock.now.iso8601(3)})
       end
 
-      # What sensors felt, round by round, held against what was planned.
+      # What sensors felt, round by round, compared with what was planned.
       get "/classes/:id/reviews", who: :all do
         answer(reviews.of_class(classes.find(id)).map { |reviewed| Answers::Review.of(reviewed) })
       end

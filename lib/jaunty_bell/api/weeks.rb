@@ -1,6 +1,6 @@
 module JauntyBell
   module Api
-    # Weeks: classes laid out week by week, held and to come.
+    # Weeks: classes laid out week by week, past and to come.
     class Weeks < Room
       BACK = 8
       AHEAD = 4

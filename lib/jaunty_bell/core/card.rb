@@ -1,7 +1,7 @@
 module JauntyBell::Core
   # A whole class: rounds in blocks, the sums over them, and the judgement of them.
   #
-  #   block → rounds → tasks (what a round comes to) → runs (when, on the clock) → shares (of each student)
+  #   block → rounds → tasks (the sums of a round) → runs (when, on the clock) → shares (of each student)
   module Card
     BLOCKS = ["warm-up", "technique", "bag", "mitts", "pads", "partner", "circuit", "finisher", "cool-down"].freeze
     # What a round of a block is done on, where neither it nor its drill says.

@@ -22,7 +22,7 @@ module JauntyBell
 
       def drawn
         {kit: @drill.usual_kit, holder_cues: @drill.holder_cues, cautions: @drill.cautions, cues: @drill.cues,
-         ladder: (@drill.rungs_of_ladder.map { |step| Core::Bench::Notation.write(step, @reading) } if @row[:manner] ==
+         ladder: (@drill.ladder_lines.map { |step| Core::Bench::Notation.write(step, @reading) } if @row[:manner] ==
          "ladder"), findings: findings}
       end
 

@@ -51,7 +51,7 @@ module JauntyBell
         find(id)
       end
 
-      # A card that others are made from, or one that is held.
+      # A card that others are made from, or one that classes are run from.
       def template(id, version:, template:)
         edit(id, version, template: template)
         find(id)
@@ -83,7 +83,7 @@ module JauntyBell
         was ? {blocks: plain(was)} : find(id)
       end
 
-      # The share of the left hand (0–1) over the cards of the classes held since a day; nil where nothing has been
+      # The share of the left hand (0–1) over the cards of the classes since a day; nil where nothing has been
       # held.
       def usual_left(since)
         held = @db[:classes].where(Sequel[:classes][:club_id] => @club_id).exclude(ended_at: nil)

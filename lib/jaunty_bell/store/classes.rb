@@ -46,10 +46,10 @@ module JauntyBell
         rows.where(id: ids).order(:starts_at).all
       end
 
-      # Moves or changes a class that has not been held, or with `following` it and all that follow in its series by as
+      # Moves or changes a class that has not taken place, or with `following` it and all that follow in its series by as
       # much. Raises Missing or Conflict.
       def change(id, following: false, at: nil, **facts)
-        row = unheld(id)
+        row = to_come(id)
         shift = at ? shift_to(at, row) : 0
         guarding do
           touch(following ? later(row) : rows.where(id: id),
@@ -60,7 +60,7 @@ module JauntyBell
 
       # Calls a class off, or on again; with `following` the rest of its series too. Raises Missing or Conflict.
       def cancel(id, cancelled:, following: false)
-        row = unheld(id)
+        row = to_come(id)
         touch(following ? later(row) : rows.where(id: id), {cancelled_at: cancelled ? Clock.now : nil}, 0)
         find(id)
       end
@@ -105,7 +105,7 @@ module JauntyBell
           .select_map(:combination_id)
       end
 
-      # Marks the class as held; saying so twice changes nothing.
+      # Says that a class has taken place; saying so twice changes nothing.
       def close(id, ended_at)
         rows.where(id: id, ended_at: nil).update(ended_at: ended_at)
         find(id)
@@ -146,9 +146,9 @@ module JauntyBell
           row[:starts_at], zone)).to_i
       end
 
-      def unheld(id)
+      def to_come(id)
         row = find(id)
-        raise Conflict.new("This class has been held: what happened stays as it is.", path: "id") if row[:ended_at]
+        raise Conflict.new("This class has taken place: what happened stays as it is.", path: "id") if row[:ended_at]
         row
       end
 

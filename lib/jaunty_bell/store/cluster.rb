@@ -6,7 +6,7 @@ module JauntyBell
   module Store
     # A PostgreSQL cluster of the club's own, on loopback. As root it runs as the postgres user (initdb refuses root).
     # It is made beside its place and put there whole,
-    # so that a machine that is switched off in the middle begins anew.
+    # so that a machine that is switched off in the middle begins again.
     #
     #   cluster = Cluster.new("/var/lib/jaunty-bell/postgres", port: 54329)
     #   cluster.start

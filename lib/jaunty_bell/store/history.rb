@@ -35,7 +35,7 @@ module JauntyBell
         settle
       end
 
-      # Works out anew which rounds count.
+      # Works out again which rounds count.
       def settle
         told = runs.exclude(device: nil).select(:id, :device, :at, :worked_s).all
         return if told.map { |row| row[:device] }.uniq.size < 2

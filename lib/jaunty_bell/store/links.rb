@@ -9,7 +9,7 @@ module JauntyBell
         @techniques = techniques
       end
 
-      # Works them out anew for {student id => half-life in days}. Links that never broke are not kept: they cannot be
+      # Works them out again for {student id => half-life in days}. Links that never broke are not kept: they cannot be
       # weak.
       def rewrite(half_lives)
         rows.where(student_id: half_lives.keys).delete

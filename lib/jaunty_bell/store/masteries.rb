@@ -19,7 +19,7 @@ module JauntyBell
       end
 
       # {student id => {[combination id, rung] => Core::Book::Mastery}} on a day, for these students (a list of ids);
-      # `combinations` narrows it, as does `fading`. Students whose half-life has been changed since are worked out anew
+      # `combinations` narrows it, as does `fading`. Students whose half-life has been changed since are worked out again
       # first.
       def on(day, students:, combinations: nil, fading: false)
         renew(students)
@@ -41,7 +41,7 @@ module JauntyBell
       # Ids of the combinations any of these students was marked on.
       def met(students) = rows.where(student_id: students).distinct.select_map(:combination_id)
 
-      # Works out the masteries of these students anew from their marks, or of some combinations of theirs.
+      # Works out the masteries of these students again from their marks, or of some combinations of theirs.
       def rewrite(students, combinations: nil)
         return if students.empty?
         half_lives = half_lives(students)
@@ -80,7 +80,7 @@ module JauntyBell
         @db[:students].where(club_id: @club_id, id: students)
           .select_hash(:id, Sequel.function(:coalesce, :half_life, @half_life).as(:half_life))
 
-      # Works out anew what was worked out with another half-life; each student is looked at once.
+      # Works out again what was worked out with another half-life; each student is looked at once.
       def renew(students)
         unseen = students - @renewed
         return if unseen.empty?

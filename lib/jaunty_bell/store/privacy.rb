@@ -1,6 +1,6 @@
 module JauntyBell
   module Store
-    # All that is held about one student: to give it to them, and to erase it.
+    # All that is on file of one student: to give it to them, and to erase it.
     class Privacy
       # Tables with rows of one student, facts before what they refer to.
       OWN = %i[attendances departures efforts marks notes knocks recordings class_guests past_memberships masteries
@@ -18,7 +18,7 @@ module JauntyBell
       end
 
       # {table => [row]}, the student's own row first; of plans what they say of the student. Raises Missing.
-      def held(student_id)
+      def on_file(student_id)
         student = People.new(@db, @club_id).student(student_id)
         own = OWN.to_h { |table| [table, rows(table).where(student_id: student_id).all] }
         ids = own[:holds].map { |hold| hold[:id] }
@@ -33,7 +33,7 @@ module JauntyBell
 
       # {table => how many rows}, as erasing would take them.
       def counts(student_id) =
-        held(student_id).except(:students, :groups).transform_values(&:size).reject { |_, count| count.zero? }
+        on_file(student_id).except(:students, :groups).transform_values(&:size).reject { |_, count| count.zero? }
 
       # Takes everything that names a student away, all or nothing; what stays says who (`by`, an account's id) erased
       # whom and when, without the name. Raises Missing.

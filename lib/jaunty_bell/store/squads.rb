@@ -74,8 +74,8 @@ module JauntyBell
           end
       end
 
-      # Days on which the group's classes have been held since a day.
-      def held_days(since) =
+      # Days on which the group's classes have taken place since a day.
+      def class_days(since) =
         classes.where(Sequel.lit("#{DAY} >= ?", since)).select(Sequel.lit("#{DAY} AS day")).from_self.distinct
           .select_order_map(:day)
 

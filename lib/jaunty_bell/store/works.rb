@@ -1,6 +1,6 @@
 module JauntyBell
   module Store
-    # What classes came to (Core::Book::ClassWork), kept from when they were closed, what of it each student was there
+    # What classes added up to (Core::Book::ClassWork), kept from when they were closed, what of it each student was there
     # for, and who really worked with whom.
     class Works
       Round = Core::Book::ClassWork::Round
@@ -11,7 +11,7 @@ module JauntyBell
         @club_id = club_id
       end
 
-      # Keeps what a class came to: `rounds` of the core; and who worked with whom in it.
+      # Keeps what a class added up to: `rounds` of the core; and who worked with whom in it.
       def keep(class_id, rounds)
         stored = rounds.map { |round| round.to_h.merge(pair: round.pair.to_h, trio: round.trio.to_h) }
         @db[:class_works].insert_conflict(target: %i[club_id class_id], update: {rounds: Sequel.pg_jsonb(stored)})

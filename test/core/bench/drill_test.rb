@@ -41,7 +41,7 @@ class DrillTest < Minitest::Test
   def test_ladders
     LADDERS.each do |way, steps|
       assert_equal steps,
-        drill("1-2-3", manner: "ladder", ladder: way).rungs_of_ladder.map { |step| Notation.write(step) }
+        drill("1-2-3", manner: "ladder", ladder: way).ladder_lines.map { |step| Notation.write(step) }
     end
   end
 

@@ -15,7 +15,7 @@ class ChangeoverTest < Minitest::Test
     CASES.each do |needs, seconds|
       state = Card::Changeover.new
       told = needs.map do |gloves, held|
-        time, state = state.to(gloves: gloves, held_kit: held, school: Lexicon::School.default)
+        time, state = state.to(gloves: gloves, holder_kit: held, school: Lexicon::School.default)
         time
       end
       assert_equal seconds, told, needs.inspect
@@ -24,7 +24,7 @@ class ChangeoverTest < Minitest::Test
 
   def test_a_club_that_is_quick_with_gloves
     quick = school(changeovers: {"gloves" => 10})
-    state = Card::Changeover.new.to(gloves: nil, held_kit: nil, school: quick).last
-    assert_equal 20, state.to(gloves: true, held_kit: "mitts", school: quick).first, "the longer of the two"
+    state = Card::Changeover.new.to(gloves: nil, holder_kit: nil, school: quick).last
+    assert_equal 20, state.to(gloves: true, holder_kit: "mitts", school: quick).first, "the longer of the two"
   end
 end

@@ -153,7 +153,7 @@ class FitTest < Minitest::Test
       end
       item = items[i]
       try.call(i + 1, state, clock, rest, worth, effort, work) unless item.must
-      change, after = state.to(gloves: item.gloves, held_kit: item.held_kit, school: Lexicon::School.default)
+      change, after = state.to(gloves: item.gloves, holder_kit: item.holder_kit, school: Lexicon::School.default)
       (0..item.most_steps).each do |steps|
         time = item.times * item.work(steps)
         finish = clock + rest + change + item.talk + time + (item.times - 1) * item.rest[0]

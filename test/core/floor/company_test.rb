@@ -1,7 +1,7 @@
 require "test_helper"
 require "jaunty_bell/core"
 
-# With whom each works, as pairs are made and made anew.
+# With whom each works, as pairs are made and made again.
 class CompanyTest < Minitest::Test
   Company = JauntyBell::Core::Floor::Company
 

@@ -1,7 +1,7 @@
 require "test_helper"
 require "support/ring_cases"
 
-# The algebra of a running class, held against the table that the device's side is held against too.
+# The algebra of a running class, compared with the table that the device's side is compared with too.
 class CoreRingTest < Minitest::Test
   include CoreTest
 

@@ -9,7 +9,7 @@ class VoicesTest < Minitest::Test
   def cue(kind, at, text, *say) = Floor::Voice.default.cue(kind, at, text, say)
 
   def settle(*cues, duration: 60_000, bell: false) =
-    Floor::Voices.settle(cues, duration, bell: bell).map { |cue| [cue.kind, cue.at, cue.text, cue.say] }
+    Floor::OneAtATime.settle(cues, duration, bell: bell).map { |cue| [cue.kind, cue.at, cue.text, cue.say] }
 
   def length(*words) = Floor::Voice.default.length(words)
 

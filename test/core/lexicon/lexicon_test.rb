@@ -13,7 +13,7 @@ class LexiconTest < Minitest::Test
     assert_equal %w[six swapped eight running], Lexicon::Numberings.all.map(&:id)
     techniques.each { |technique| assert_includes 0..2, technique.beats, technique.id }
     refute_empty Lexicon::Implements.all.select { |implement|
-      implement.held_by == "holder" && implement.holder_cues.any?
+      implement.holder == "holder" && implement.holder_cues.any?
     }
     Lexicon::Implements.all.each do |implement|
       implement.stands_in.each { |id| assert Lexicon::Implements[id], "#{implement.id} → #{id}" }

@@ -28,9 +28,9 @@ class PlannerTest < Minitest::Test
     [1, 60, 95].each do |go_up|
       layout = layout(programme(goal("two", "move"), weeks: 10, days: [1, 4], slots: 1,
         limits: Weeks::Limits.new(go_up: go_up)))
-      found = Weeks::Planner.new(layout.board, layout.squad, **QUICK).find
+      found = Weeks::Planner.new(layout.timetable, layout.squad, **QUICK).find
       found.schedule.each do |id, places|
-        gates = layout.board.strands[id].course(places).gates.compact
+        gates = layout.timetable.strands[id].course(places).gates.compact
         gates.each { |share| assert_operator share, :>=, go_up / 100.0 }
       end
     end
@@ -84,7 +84,7 @@ class PlannerTest < Minitest::Test
       plan = layout.plan
       assert plan.exact
       assert_in_delta Exhaustive.new(layout).best, plan.value, 1e-9, goals.inspect
-      searched = Weeks::Planner.new(layout.board, layout.squad, few: 0, tried: 10, moves: 400).find
+      searched = Weeks::Planner.new(layout.timetable, layout.squad, few: 0, tried: 10, moves: 400).find
       assert_operator searched.value, :<=, plan.value + 1e-9
       assert_operator searched.value, :>=, plan.value - 0.02, "the search for large ones comes close on small ones"
     end
@@ -93,15 +93,15 @@ class PlannerTest < Minitest::Test
   # All assignments of (combination, rung) to places; those that break the order are thrown out afterwards.
   class Exhaustive
     def initialize(layout)
-      @board = layout.board
-      @strands = @board.strands.values
-      @classes = @board.classes
+      @timetable = layout.timetable
+      @strands = @timetable.strands.values
+      @classes = @timetable.classes
     end
 
     def best
       drills = @strands.flat_map { |strand| (0..strand.top).map { |rung| [strand.id, rung] } }
-      hours = drills.repeated_combination(@board.slots).map(&:tally)
-        .select { |hour| hour.keys.map(&:first).uniq.size == hour.size && hour.values.max <= @board.limits.at_once }
+      hours = drills.repeated_combination(@timetable.slots).map(&:tally)
+        .select { |hour| hour.keys.map(&:first).uniq.size == hour.size && hour.values.max <= @timetable.limits.at_once }
       ([hours] * @classes).reduce([[]]) { |plans, ways| plans.product(ways).map { |plan, way| plan + [way] } }
         .filter_map { |plan| value(plan) }.max
     end
@@ -116,7 +116,7 @@ class PlannerTest < Minitest::Test
           }]
       end
       return unless in_order?(schedule)
-      @strands.sum { |strand| @board.term(strand, schedule[strand.id]) }
+      @strands.sum { |strand| @timetable.term(strand, schedule[strand.id]) }
     end
 
     def in_order?(schedule)
@@ -147,7 +147,7 @@ class PlannerTest < Minitest::Test
       layout = layout(programme(goal("three", %w[count clock].sample(random: random), importance: random.rand(1..5)),
         goal("kick"), weeks: random.rand(2..6), days: [1, 4], slots: random.rand(1..3)),
         learners: squad_of(random.rand(1..5), known, keen: random.rand(0.3..1.0)))
-      found = Weeks::Planner.new(layout.board, layout.squad, few: 0, tried: 2, moves: 60).find
+      found = Weeks::Planner.new(layout.timetable, layout.squad, few: 0, tried: 2, moves: 60).find
       assert_operator found.value, :<=, found.bound + 1e-9
     end
   end
@@ -161,12 +161,12 @@ class PlannerTest < Minitest::Test
     assert_equal :stopped, catch(:enough) { layout.plan(**QUICK) { |done| throw :enough, :stopped if done > 0.2 } }
   end
 
-  # Laid out anew from a plan that was: what the order allows of it stays.
+  # Laid out again from a plan that was: what the order allows of it stays.
   def test_it_goes_on_from_a_plan
     layout = layout(programme(goal("three"), goal("kick"), weeks: 8, days: [2, 5], slots: 3))
-    first = Weeks::Planner.new(layout.board, layout.squad, **QUICK, few: 0).find.schedule
+    first = Weeks::Planner.new(layout.timetable, layout.squad, **QUICK, few: 0).find.schedule
     times = first.transform_values { |places| places.to_h { |index, _, over| [index, over] } }
-    anew = Weeks::Improve.new(layout.board, Random.new(1)).anew(times)
+    anew = Weeks::Improve.new(layout.timetable, Random.new(1)).again(times)
     assert_equal first.reject { |_, places| places.empty? }, anew.reject { |_, places| places.empty? }
   end
 

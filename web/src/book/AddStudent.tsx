@@ -9,7 +9,7 @@ import { usePeople } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useMayPlan } from "../kit/session";
 import { type OnRoster, Roster } from "./Roster";
-import { useBookAnew } from "./useBookAnew";
+import { useBookStale } from "./useBookStale";
 
 /** A new student, in a group there is or in a new one. */
 export function AddStudent({ group }: { group?: string | null }) {
@@ -31,7 +31,7 @@ export function AddStudent({ group }: { group?: string | null }) {
 
 function Form({ group }: { group?: string }) {
   const go = useNavigate();
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const groups = usePeople().data?.groups ?? [];
   const [ids] = useState(() => ({ student: newId(), group: newId() }));
   const [facts, setFacts] = useState<OnRoster>({ name: "" });
@@ -54,7 +54,7 @@ function Form({ group }: { group?: string }) {
         }),
       ),
     onSuccess: ({ id }) => {
-      anew();
+      stale();
       go(`/book/${id}`);
     },
   });

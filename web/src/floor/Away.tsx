@@ -1,4 +1,4 @@
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { dated, now } from "../kit/clock";
 import { Button } from "../kit/parts";
 import { clock, spoken } from "../kit/time";
@@ -13,10 +13,10 @@ export const wasAway = ({ ring, alive }: Hall, at: number) => isRunning(ring) &&
 
 const KINDS = { rest: "the rest", explain: "being explained" };
 
-type Props = { held: HeldClass; hall: Hall; change: Change; done: () => void };
+type Props = { opened: OpenClass; hall: Hall; change: Change; done: () => void };
 
 /** This device was switched off in the middle: only the coach knows whether the class went on. */
-export function Away({ held, hall, change, done }: Props) {
+export function Away({ opened, hall, change, done }: Props) {
   const stood = caughtUp(hall.ring, hall.alive);
   const by = now();
   const stands = caughtUp(hall.ring, by);
@@ -29,7 +29,7 @@ export function Away({ held, hall, change, done }: Props) {
     const segment = ring.segments[ring.at];
     if (!segment) return "the last bell";
     const kind = segment.kind === "work" ? "" : `, ${KINDS[segment.kind]}`;
-    return `round ${segment.round + 1}, ${held.rounds[segment.round]?.title}${kind}, ${clock(left(ring, at) / 1000)} left`;
+    return `round ${segment.round + 1}, ${opened.rounds[segment.round]?.title}${kind}, ${clock(left(ring, at) / 1000)} left`;
   };
   return (
     <main className="night flex min-h-dvh flex-col items-center justify-center gap-6 bg-night px-6 text-canvas">

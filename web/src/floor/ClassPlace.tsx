@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { now } from "../kit/clock";
 import { type ClassBox, hallKey, useClassBox } from "../kit/device";
 import { keepFor } from "../kit/kept";
@@ -18,25 +18,25 @@ import { RingView } from "./RingView";
 import { Stool } from "./Stool";
 
 export type Change = (next: (hall: Hall) => Hall) => void;
-export type Props = { held: HeldClass; hall: Hall; change: Change; outbox: ClassBox };
+export type Props = { opened: OpenClass; hall: Hall; change: Change; outbox: ClassBox };
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */
 export default function ClassPlace() {
   const { id } = useParams();
   const { email } = useAccount();
-  const held = useQuery({ ...asks.heldClass(id as string), refetchOnMount: "always" });
+  const opened = useQuery({ ...asks.openClass(id as string), refetchOnMount: "always" });
   const kept = useQuery(asks.keptHall<Hall>(email, id as string));
-  if (held.data && kept.data !== undefined) {
+  if (opened.data && kept.data !== undefined) {
     return (
       <PlaceKeys>
-        <Running key={held.data.id} held={held.data} kept={kept.data ?? undefined} />
+        <Running key={opened.data.id} opened={opened.data} kept={kept.data ?? undefined} />
       </PlaceKeys>
     );
   }
-  if (!held.error) return <Waiting what="the class" />;
+  if (!opened.error) return <Waiting what="the class" />;
   return (
     <div className="mx-auto mt-10 max-w-lg px-4">
-      <Trouble error={held.error}>
+      <Trouble error={opened.error}>
         <Link className="mt-2 inline-block font-semibold underline" to="/floor">
           Back to the Floor
         </Link>
@@ -47,18 +47,18 @@ export default function ClassPlace() {
 
 const BEAT = 5_000; // ms between two times that a running class is kept: so long ago it was alive
 
-function Running({ held: asPlanned, kept }: { held: HeldClass; kept?: Hall }) {
+function Running({ opened: asPlanned, kept }: { opened: OpenClass; kept?: Hall }) {
   const key = hallKey(useAccount().email, asPlanned.id);
   const [hall, setHall] = useState<Hall>(() => readHall(kept, asPlanned));
   const [away, setAway] = useState(() => wasAway(hall, now()));
-  const held = useMemo(() => asDrilled(asPlanned, hall), [asPlanned, hall]);
-  const outbox = useClassBox(held.id);
+  const opened = useMemo(() => asDrilled(asPlanned, hall), [asPlanned, hall]);
+  const outbox = useClassBox(opened.id);
   const { put } = outbox;
   const change = useCallback<Change>(
     (next) => setHall((before) => withBells(before, withDrilled(next(before), asPlanned))),
     [asPlanned],
   );
-  const { leader, known, take } = useLead(held.id, hall);
+  const { leader, known, take } = useLead(opened.id, hall);
 
   useEffect(() => setHall((before) => renewed(before, asPlanned)), [asPlanned]);
 
@@ -70,33 +70,33 @@ function Running({ held: asPlanned, kept }: { held: HeldClass; kept?: Hall }) {
     return () => window.clearInterval(timer);
   }, [key, hall, away]);
 
-  useRunFacts(held, hall, change, put);
-  useBellFacts(held, hall, change, put);
+  useRunFacts(opened, hall, change, put);
+  useBellFacts(opened, hall, change, put);
 
-  if (leader) return <Following held={held} leader={leader} change={change} take={take} />;
+  if (leader) return <Following opened={opened} leader={leader} change={change} take={take} />;
   if (!known) return <Waiting what="where the class stands" />;
-  if (away) return <Away held={held} hall={hall} change={change} done={() => setAway(false)} />;
-  if (hall.moment === "ring") return <RingView held={held} hall={hall} change={change} outbox={outbox} />;
-  if (hall.moment === "door") return <Door held={held} hall={hall} change={change} outbox={outbox} />;
-  return <Stool held={held} hall={hall} change={change} outbox={outbox} />;
+  if (away) return <Away opened={opened} hall={hall} change={change} done={() => setAway(false)} />;
+  if (hall.moment === "ring") return <RingView opened={opened} hall={hall} change={change} outbox={outbox} />;
+  if (hall.moment === "door") return <Door opened={opened} hall={hall} change={change} outbox={outbox} />;
+  return <Stool opened={opened} hall={hall} change={change} outbox={outbox} />;
 }
 
 /** Every round that is left becomes a fact. */
-function useRunFacts(held: HeldClass, { ring, told }: Hall, change: Change, put: ClassBox["put"]) {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: told once for each run, whatever else is drawn anew.
+function useRunFacts(opened: OpenClass, { ring, told }: Hall, change: Change, put: ClassBox["put"]) {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told once for each run, whatever else is drawn again.
   useEffect(() => {
     if (ring.runs.length === told) return;
-    put(...factsOfRuns(held, ring, told, deviceId()));
+    put(...factsOfRuns(opened, ring, told, deviceId()));
     change((hall) => ({ ...hall, told: ring.runs.length }));
   }, [ring.runs, told]);
 }
 
 /** Every start and stop of the clock becomes a fact. */
-function useBellFacts(held: HeldClass, { bells, rung }: Hall, change: Change, put: ClassBox["put"]) {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: told once for each bell, whatever else is drawn anew.
+function useBellFacts(opened: OpenClass, { bells, rung }: Hall, change: Change, put: ClassBox["put"]) {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told once for each bell, whatever else is drawn again.
   useEffect(() => {
     if (bells.length === rung) return;
-    put(...factsOfBells(held, bells, rung, deviceId()));
+    put(...factsOfBells(opened, bells, rung, deviceId()));
     change((hall) => ({ ...hall, rung: bells.length }));
   }, [bells, rung]);
 }

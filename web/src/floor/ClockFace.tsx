@@ -1,4 +1,4 @@
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -32,13 +32,13 @@ export function Clock({ ring, now, large = false }: { ring: Ring; now: number; l
 }
 
 /** The round, its wrap at large, and how it is called; in a called round the one that was called last. */
-export function NowOn({ held, ring, now }: { held: HeldClass; ring: Ring; now: number }) {
+export function NowOn({ opened, ring, now }: { opened: OpenClass; ring: Ring; now: number }) {
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
-  const round = segment && held.rounds[segment.round];
+  const round = segment && opened.rounds[segment.round];
   const phone = usePhone();
   const called = calledLast(ring, now);
   const shown = called === undefined ? round?.combination_id : called;
-  const combination = shown ? held.combinations[shown] : undefined;
+  const combination = shown ? opened.combinations[shown] : undefined;
   return (
     <>
       <h1 className="wide mt-2 mb-2 font-extrabold text-2xl max-sm:my-1 max-sm:truncate max-sm:text-xl sm:text-3xl">
@@ -102,12 +102,12 @@ export function Heard({ ring, now, ahead = false }: { ring: Ring; now: number; a
   );
 }
 
-export function NextUp({ held, ring }: { held: HeldClass; ring: Ring }) {
+export function NextUp({ opened, ring }: { opened: OpenClass; ring: Ring }) {
   const segment = ring.segments[ring.at];
   const following = ring.segments.find(
     ({ kind, round }, i) => i > ring.at && kind === "work" && round !== segment?.round && !isLeftOut(ring, i),
   );
-  const next = following && held.rounds[following.round];
+  const next = following && opened.rounds[following.round];
   if (!segment) return null;
   return (
     <p className="mt-3 text-lg text-night-soft max-sm:mt-1 max-sm:truncate max-sm:text-sm" data-testid="next">

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
-import type { HeldClass, Schemas } from "../api/client";
+import type { OpenClass, Schemas } from "../api/client";
 import { GRAVE_NOTES } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
@@ -21,31 +21,31 @@ const LINK =
   "inline-flex min-h-9 items-center rounded-full border-[1.5px] border-ink/70 bg-chalk px-4 font-semibold text-sm hover:bg-canvas-deep";
 
 /** The door: who is here, one tap each; what to know of them; who works with whom. */
-export function Door({ held, hall, change, outbox }: Props) {
+export function Door({ opened, hall, change, outbox }: Props) {
   const club = useClub();
-  const [others, setOthers] = useState(held.group_id === null);
+  const [others, setOthers] = useState(opened.group_id === null);
   const [help, setHelp] = useState(false);
-  const expected = held.students.filter((student) => held.expected.includes(student.id));
-  const rest = held.students.filter((student) => !held.expected.includes(student.id));
+  const expected = opened.students.filter((student) => opened.expected.includes(student.id));
+  const rest = opened.students.filter((student) => !opened.expected.includes(student.id));
   const [turnedAway, setTurnedAway] = useState<string>();
   const toggle = (id: string) => {
     const comes = !hall.present.includes(id);
-    setTurnedAway(comes && isOut(held, hall, id) ? id : undefined);
-    if (comes && isOut(held, hall, id)) return;
+    setTurnedAway(comes && isOut(opened, hall, id) ? id : undefined);
+    if (comes && isOut(opened, hall, id)) return;
     const [next, fact] = hall.present.includes(id) ? stepOut(hall, id) : stepIn(hall, id);
     outbox.put(fact);
     change((was) => stepped(was, next));
   };
   const enter = () => {
     sound.wake();
-    outbox.put(...pairings(held.id, hall));
+    outbox.put(...pairings(opened.id, hall));
     change((was) => ({ ...was, moment: "ring" }));
   };
   useKeysOf("The door", [
-    { keys: "Ctrl+Enter", does: "to the ring", run: () => held.segments.length > 0 && enter() },
+    { keys: "Ctrl+Enter", does: "to the ring", run: () => opened.segments.length > 0 && enter() },
     { keys: "e", does: "first aid and whom to call", run: () => setHelp(true) },
   ]);
-  const short = held.short[String(hall.present.length)] ?? [];
+  const short = opened.short[String(hall.present.length)] ?? [];
   return (
     <main className="mx-auto max-w-6xl px-4 py-4 pb-28">
       <div className="flex flex-wrap items-start justify-between gap-3">
@@ -54,15 +54,15 @@ export function Door({ held, hall, change, outbox }: Props) {
             <Link to="/floor" className="font-semibold underline">
               Floor
             </Link>{" "}
-            · {dayAndTime(held.starts_at, club.time_zone)} · {held.minutes} min
+            · {dayAndTime(opened.starts_at, club.time_zone)} · {opened.minutes} min
           </p>
-          <h1 className="wide mb-1 font-extrabold text-3xl">{held.title}</h1>
+          <h1 className="wide mb-1 font-extrabold text-3xl">{opened.title}</h1>
         </div>
         <div className="flex flex-wrap gap-2">
-          <Link to={`/floor/${held.id}/wall`} target="_blank" className={LINK}>
+          <Link to={`/floor/${opened.id}/wall`} target="_blank" className={LINK}>
             Wall screen
           </Link>
-          <a href={`/api/floor/classes/${held.id}/track.wav`} className={LINK}>
+          <a href={`/api/floor/classes/${opened.id}/track.wav`} className={LINK}>
             Track for a speaker
           </a>
           <Button onClick={() => setHelp(true)}>First aid and whom to call</Button>
@@ -73,25 +73,25 @@ export function Door({ held, hall, change, outbox }: Props) {
       </p>
       {turnedAway && (
         <p role="alert" className="mb-4 rounded-xl border-2 border-rear px-4 py-2 font-semibold">
-          {held.students.find(({ id }) => id === turnedAway)?.name} is held back from everything today. A hold that was
-          a mistake is corrected on their page in the Book, with a reason.
+          {opened.students.find(({ id }) => id === turnedAway)?.name} is held back from everything today. A hold that
+          was a mistake is corrected on their page in the Book, with a reason.
         </p>
       )}
       <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div className="min-w-0">
           <Students
-            title={held.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
-            students={held.group_id ? expected : held.students}
-            held={held}
+            title={opened.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
+            students={opened.group_id ? expected : opened.students}
+            opened={opened}
             hall={hall}
             toggle={toggle}
           />
-          {held.group_id !== null && rest.length > 0 && (
+          {opened.group_id !== null && rest.length > 0 && (
             <>
               <Button look="quiet" className="my-3 px-3" onClick={() => setOthers(!others)} aria-expanded={others}>
                 {others ? "Hide the other groups" : `A guest from another group? (${rest.length})`}
               </Button>
-              {others && <Students title="Other groups" students={rest} held={held} hall={hall} toggle={toggle} />}
+              {others && <Students title="Other groups" students={rest} opened={opened} hall={hall} toggle={toggle} />}
             </>
           )}
           <NewFace
@@ -102,7 +102,7 @@ export function Door({ held, hall, change, outbox }: Props) {
             }}
           />
         </div>
-        <PairsPanel held={held} hall={hall} change={change} />
+        <PairsPanel opened={opened} hall={hall} change={change} />
       </div>
       <div className="fixed inset-x-0 bottom-0 border-seam border-t bg-canvas/95 px-4 py-3">
         <div className="mx-auto flex max-w-6xl items-center justify-between gap-4">
@@ -115,7 +115,7 @@ export function Door({ held, hall, change, outbox }: Props) {
               </span>
             ))}
           </p>
-          {held.segments.length === 0 ? (
+          {opened.segments.length === 0 ? (
             <p className="font-semibold text-rear">This class has no rounds: put some on its card first.</p>
           ) : (
             <Button look="main" big onClick={enter}>
@@ -124,7 +124,7 @@ export function Door({ held, hall, change, outbox }: Props) {
           )}
         </div>
       </div>
-      <Help open={help} close={() => setHelp(false)} lines={held.first_aid} students={held.students} hall={hall} />
+      <Help open={help} close={() => setHelp(false)} lines={opened.first_aid} students={opened.students} hall={hall} />
     </main>
   );
 }
@@ -183,19 +183,19 @@ function pairings(classId: string, hall: Hall): Fact[] {
 type StudentsProps = {
   title: string;
   students: AtDoor[];
-  held: HeldClass;
+  opened: OpenClass;
   hall: Hall;
   toggle: (id: string) => void;
 };
 
-function Students({ title, students, held, hall, toggle }: StudentsProps) {
+function Students({ title, students, opened, hall, toggle }: StudentsProps) {
   return (
     <section aria-label={title}>
       <h2 className="wide mb-2 font-bold">{title}</h2>
       <ul className="grid gap-2 sm:grid-cols-2">
         {students.map((student) => {
           const here = hall.present.includes(student.id);
-          const out = isOut(held, hall, student.id);
+          const out = isOut(opened, hall, student.id);
           return (
             <li key={student.id}>
               <button

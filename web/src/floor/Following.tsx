@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { now } from "../kit/clock";
 import { Button, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
@@ -9,21 +9,21 @@ import { standingRing, useFollowing } from "./lead";
 import { WallScreen } from "./WallPlace";
 
 type Props = {
-  held: HeldClass;
+  opened: OpenClass;
   leader: string;
   change: (next: (hall: Hall) => Hall) => void;
   take: () => Promise<void>;
 };
 
 /** Another device leads this class: this one shows the same, and can take the lead where that one stands. */
-export function Following({ held, leader, change, take }: Props) {
+export function Following({ opened, leader, change, take }: Props) {
   const client = useQueryClient();
-  const { live, touch } = useFollowing(held.id);
+  const { live, touch } = useFollowing(opened.id);
   const [trouble, setTrouble] = useState<unknown>();
   // What happened there is fetched first: who is here, what was marked.
   const lead = async () => {
     try {
-      const fresh = await client.fetchQuery({ ...asks.heldClass(held.id), staleTime: 0 });
+      const fresh = await client.fetchQuery({ ...asks.openClass(opened.id), staleTime: 0 });
       const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live.ring), pairs: live.pairs };
       change(() => takenOver(fresh, stands, now()));
       await take();
@@ -32,7 +32,7 @@ export function Following({ held, leader, change, take }: Props) {
     }
   };
   return (
-    <WallScreen held={held} live={live} touch={touch}>
+    <WallScreen opened={opened} live={live} touch={touch}>
       <div className="flex flex-wrap items-center justify-between gap-3 rounded-2xl border-2 border-brass-bright px-4 py-3">
         <p role="status" className="font-bold text-lg">
           {leader} This one follows.

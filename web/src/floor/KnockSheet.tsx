@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { HeldClass, Schemas, Student } from "../api/client";
+import type { OpenClass, Schemas, Student } from "../api/client";
 import { HEAD_KNOCK } from "../api/known";
 import { dated } from "../kit/clock";
 import { newId } from "../kit/ids";
@@ -14,12 +14,12 @@ type Matter = Schemas["Matter"];
 type Props = Pick<ClassProps, "hall" | "change" | "outbox"> & {
   open: boolean;
   close: () => void;
-  held: HeldClass;
+  opened: OpenClass;
   students: Student[];
 };
 
 /** A knock or an injury, written down at once. One to the head holds the student back from this moment. */
-export function KnockSheet({ open, close, held, hall, students, change, outbox }: Props) {
+export function KnockSheet({ open, close, opened, hall, students, change, outbox }: Props) {
   const [student, setStudent] = useState("");
   const [matter, setMatter] = useState<Matter>(HEAD_KNOCK);
   const [text, setText] = useState("");
@@ -41,7 +41,7 @@ export function KnockSheet({ open, close, held, hall, students, change, outbox }
       <div className="grid gap-3">
         <WhoSelect label="Who" nobody="choose" students={students} value={student} set={setStudent} />
         <LabelledSelect label="What" value={matter} set={(value) => setMatter(value as Matter)}>
-          {held.matters.map((each) => (
+          {opened.matters.map((each) => (
             <option key={each} value={each}>
               {each}
             </option>
@@ -59,7 +59,7 @@ export function KnockSheet({ open, close, held, hall, students, change, outbox }
             <p className="font-bold">Out for the day. Do not leave them alone; tell their people.</p>
             <p className="mt-1">With any of these call for emergency care now:</p>
             <ul className="mt-1 list-disc pl-5 font-semibold text-rear">
-              {held.red_flags.map((flag) => (
+              {opened.red_flags.map((flag) => (
                 <li key={flag}>{flag}</li>
               ))}
             </ul>

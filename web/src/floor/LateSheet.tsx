@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { Button } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
 import { clock, spoken } from "../kit/time";
@@ -9,18 +9,18 @@ import { type Ring, remaining } from "./ring";
 type Props = {
   open: boolean;
   close: () => void;
-  held: HeldClass;
+  opened: OpenClass;
   ring: Ring;
   now: number;
   fit: (added: Record<number, number>) => void;
 };
 
 /** "We have 25 minutes": what would be cut of the rest of the class, and then the choice. Needs no network. */
-export function LateSheet({ open, close, held, ring, now, fit }: Props) {
+export function LateSheet({ open, close, opened, ring, now, fit }: Props) {
   const planned = Math.ceil(remaining(ring, now) / 60_000);
   const [minutes, setMinutes] = useState("");
   const wanted = Number(minutes);
-  const found = wanted > 0 ? catchUp(held, ring, now, wanted * 60) : undefined;
+  const found = wanted > 0 ? catchUp(opened, ring, now, wanted * 60) : undefined;
   const changed = Object.keys(ring.extra).some((at) => Number(at) > ring.at);
   const take = (added: Record<number, number>) => {
     fit(added);

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Bout, HeldClass } from "../api/client";
+import type { Bout, OpenClass } from "../api/client";
 import { Choice } from "../kit/Choice";
 
 /** How a set went; `broke` is the link where it was lost. */
@@ -7,7 +7,7 @@ export type Marking = { clean: boolean; broke?: number };
 
 /** A student in the strip of marks, as they stand in this round. */
 export type Row = {
-  student: HeldClass["students"][number];
+  student: OpenClass["students"][number];
   rung?: Bout["rung"];
   versions: Bout["rung"][];
   next: () => void; // another version

@@ -16,15 +16,15 @@ type Asked = { student: string; name: string };
 type Forbidden = Asked & Marking;
 
 /** The students in a strip: each tap counts so many attempts as clean, as rough, or as lost at a link. */
-export function MarkStrip({ held, hall, round, called, change, takeBack, outbox }: Props) {
+export function MarkStrip({ opened, hall, round, called, change, takeBack, outbox }: Props) {
   const club = useClub();
   const [count, setCount] = useState(1);
   const [asked, setAsked] = useState<Asked>();
   const [forbidden, setForbidden] = useState<Forbidden>();
   const phone = usePhone();
-  const present = whoAreHere(held, hall);
+  const present = whoAreHere(opened, hall);
   const combination = called === undefined ? round?.combination_id : called;
-  const drawn = combination ? held.combinations[combination] : undefined;
+  const drawn = combination ? opened.combinations[combination] : undefined;
   // What each does: the version the Book says is theirs, or the one that was tapped instead.
   const [chosen, setChosen] = useState<Record<string, Bout["rung"]>>({});
   const versions = round ? [round.beginners, round.rung, round.ahead].filter((rung) => rung != null) : [];
@@ -48,7 +48,7 @@ export function MarkStrip({ held, hall, round, called, change, takeBack, outbox 
         student_id: student,
         combination_id: combination,
         rung,
-        on: dayOf(held.starts_at, club.time_zone),
+        on: dayOf(opened.starts_at, club.time_zone),
         ...facts,
         broke_at: broke ?? null,
         at: dated(),

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { dated } from "../kit/clock";
 import type { ClassBox } from "../kit/device";
 import { newId } from "../kit/ids";
@@ -10,13 +10,13 @@ import { useSay } from "../kit/toast";
 import { type Hall, whoAreHere } from "./hall";
 import { WhoSelect } from "./WhoSelect";
 
-type Props = { open: boolean; close: () => void; held: HeldClass; hall: Hall; outbox: ClassBox };
+type Props = { open: boolean; close: () => void; opened: OpenClass; hall: Hall; outbox: ClassBox };
 
 /** A note of the class or of one student, as long as a spoken message. */
-export function NoteSheet({ open, close, held, hall, outbox }: Props) {
+export function NoteSheet({ open, close, opened, hall, outbox }: Props) {
   const say = useSay();
   const [student, setStudent] = useState("");
-  const [text, setText] = useStored(`note:${held.id}`, "");
+  const [text, setText] = useStored(`note:${opened.id}`, "");
   const keepIt = () => {
     const fact = { id: newId(), student_id: student || null, text: text.trim(), at: dated() };
     outbox.put({ table: "notes", fact });
@@ -27,7 +27,13 @@ export function NoteSheet({ open, close, held, hall, outbox }: Props) {
   };
   return (
     <Sheet open={open} close={close} title="A note">
-      <WhoSelect label="About" nobody="the class" students={whoAreHere(held, hall)} value={student} set={setStudent} />
+      <WhoSelect
+        label="About"
+        nobody="the class"
+        students={whoAreHere(opened, hall)}
+        value={student}
+        set={setStudent}
+      />
       <label className="mt-3 block font-semibold text-sm">
         What you saw
         <textarea

@@ -1,23 +1,23 @@
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, data, type HeldClass, Refusal } from "../api/client";
+import { api, data, type OpenClass, Refusal } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
 import { type Hall, type Pairs, whoIsHere } from "./hall";
 import { pairsHere } from "./pairs";
 
-type Props = { held: HeldClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void };
+type Props = { opened: OpenClass; hall: Hall; change: (next: (hall: Hall) => Hall) => void };
 
 /** Who works with whom: made by the core; two taps make a pair by hand, which then stays. */
-export function PairsPanel({ held, hall, change }: Props) {
+export function PairsPanel({ opened, hall, change }: Props) {
   const [picked, setPicked] = useState<string>();
   const here = whoIsHere(hall);
-  const name = (id: string) => held.students.find((student) => student.id === id)?.name ?? "somebody";
+  const name = (id: string) => opened.students.find((student) => student.id === id)?.name ?? "somebody";
   const make = useMutation({
     mutationFn: (locked: string[][]) =>
       data(
         api.POST("/api/floor/classes/{id}/pairs", {
-          params: { path: { id: held.id } },
-          body: { present: hall.present, locked, contact: held.contact, holding: held.holding },
+          params: { path: { id: opened.id } },
+          body: { present: hall.present, locked, contact: opened.contact, holding: opened.holding },
         }),
       ),
     onSuccess: (made, locked) => change((was) => ({ ...was, locked, pairs: { ...made, for: here } })),
@@ -25,13 +25,13 @@ export function PairsPanel({ held, hall, change }: Props) {
     onError: (error, locked) =>
       error instanceof Refusal &&
       error.offline &&
-      change((was) => ({ ...was, locked, pairs: { ...pairsHere(held.pairing, was.present, locked), for: here } })),
+      change((was) => ({ ...was, locked, pairs: { ...pairsHere(opened.pairing, was.present, locked), for: here } })),
   });
   const { mutate } = make;
   const offline = make.error instanceof Refusal && make.error.offline;
   const locked = hall.locked.filter((ids) => ids.every((id) => hall.present.includes(id)));
   // Whoever comes or leaves changes the pairs; those made by hand stay while both are here.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: made anew when who is here has changed, and only then.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: made again when who is here has changed, and only then.
   useEffect(() => {
     if (hall.present.length < 2 || hall.pairs?.for === here) return;
     const wait = window.setTimeout(() => mutate(locked), 250);

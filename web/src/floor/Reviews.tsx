@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import type { HeldClass, Schemas } from "../api/client";
+import type { OpenClass, Schemas } from "../api/client";
 import { asks } from "../kit/queries";
 
 type Reviewed = Schemas["Reviewed"];
 const percent = (share: number) => `${Math.abs(Math.round(share * 100))} %`;
 
 /** What sensors felt, round by round. */
-export function Reviews({ held, waiting }: { held: HeldClass; waiting: number }) {
-  const reviews = useQuery(asks.reviews(held.id, waiting));
+export function Reviews({ opened, waiting }: { opened: OpenClass; waiting: number }) {
+  const reviews = useQuery(asks.reviews(opened.id, waiting));
   if (!reviews.data?.length) return null;
   return (
     <section aria-label="What sensors felt" className="mb-4 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-3">
@@ -16,7 +16,7 @@ export function Reviews({ held, waiting }: { held: HeldClass; waiting: number })
         {reviews.data.map((each) => (
           <li key={`${each.student_id} ${each.round} ${each.kind}`}>
             <strong>
-              {held.students.find((student) => student.id === each.student_id)?.name}, {each.title}:
+              {opened.students.find((student) => student.id === each.student_id)?.name}, {each.title}:
             </strong>{" "}
             {said(each)}
           </li>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { dated, now as instant } from "../kit/clock";
 import { type ClassBox, useOutbox } from "../kit/device";
 import { idOf } from "../kit/ids";
@@ -40,17 +40,17 @@ import { type Listening, useSensor } from "./sensors";
 import { Together } from "./Together";
 
 /** The ring: a clock readable across a hall, what is on now and next, and the marks of the students. */
-export function RingView({ held, hall, change, outbox }: Props) {
+export function RingView({ opened, hall, change, outbox }: Props) {
   const now = useTicking(hall.ring, (next) => change((before) => ({ ...before, ring: next })));
   const { ring } = hall;
-  const { loud, setLoud, changed, bell } = usePlayer(ring, now, held.own_words);
+  const { loud, setLoud, changed, bell } = usePlayer(ring, now, opened.own_words);
   const phone = usePhone();
   const [ahead, setAhead] = useStored("floor:ahead", false);
   const [sheet, setSheet] = useState<"sound" | "note" | "knock" | "sensor" | "late">();
   const [listening, listen] = useState<Listening>();
-  const heard = useSensor(held.id, listening, ring, now, outbox.put);
+  const heard = useSensor(opened.id, listening, ring, now, outbox.put);
   useWake(isRunning(ring));
-  useCalls(held, ring, now, outbox);
+  useCalls(opened, ring, now, outbox);
   const act = (next: (ring: Ring, now: number) => Ring) => () => {
     changed();
     change((before) => ({ ...before, ring: next(caughtUp(before.ring, instant()), instant()) }));
@@ -87,7 +87,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
     { keys: "d", does: "to the door", run: toDoor },
   ]);
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
-  const round = segment && held.rounds[segment.round];
+  const round = segment && opened.rounds[segment.round];
   const keys = (
     <>
       <TopKey press={() => setSheet("late")}>Late</TopKey>
@@ -105,7 +105,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
     <main
       className={`night flex flex-col bg-night text-canvas ${phone ? "h-dvh gap-1.5 px-2.5 py-2" : "min-h-dvh gap-3 px-4 py-3 sm:px-8"}`}
     >
-      <Top held={held} ring={ring} now={now} outbox={outbox}>
+      <Top opened={opened} ring={ring} now={now} outbox={outbox}>
         {!phone && keys}
       </Top>
       <div
@@ -118,12 +118,12 @@ export function RingView({ held, hall, change, outbox }: Props) {
         <section aria-label="Now" className="min-w-0">
           <Clock ring={ring} now={now} />
           <Heard ring={ring} now={now} ahead={ahead} />
-          <NowOn held={held} ring={ring} now={now} />
-          <Together held={held} ring={ring} now={now} groups={groupsOf(hall)} look={phone ? "line" : undefined} />
-          <NextUp held={held} ring={ring} />
+          <NowOn opened={opened} ring={ring} now={now} />
+          <Together opened={opened} ring={ring} now={now} groups={groupsOf(hall)} look={phone ? "line" : undefined} />
+          <NextUp opened={opened} ring={ring} />
         </section>
         <MarkStrip
-          held={held}
+          opened={opened}
           hall={hall}
           round={round}
           called={calledLast(ring, now)}
@@ -146,7 +146,7 @@ export function RingView({ held, hall, change, outbox }: Props) {
       <LateSheet
         open={sheet === "late"}
         close={() => setSheet(undefined)}
-        held={held}
+        opened={opened}
         ring={ring}
         now={now}
         fit={(added) => act((it) => refit(it, added))()}
@@ -154,32 +154,38 @@ export function RingView({ held, hall, change, outbox }: Props) {
       <KnockSheet
         open={sheet === "knock"}
         close={() => setSheet(undefined)}
-        held={held}
+        opened={opened}
         hall={hall}
-        students={whoAreHere(held, hall)}
+        students={whoAreHere(opened, hall)}
         change={change}
         outbox={outbox}
       />
       <SensorSheet
         open={sheet === "sensor"}
         close={() => setSheet(undefined)}
-        held={held}
+        opened={opened}
         hall={hall}
         listening={listening}
         heard={heard}
         listen={listen}
       />
-      <NoteSheet open={sheet === "note"} close={() => setSheet(undefined)} held={held} hall={hall} outbox={outbox} />
+      <NoteSheet
+        open={sheet === "note"}
+        close={() => setSheet(undefined)}
+        opened={opened}
+        hall={hall}
+        outbox={outbox}
+      />
     </main>
   );
 }
 
 /** Each call that is made becomes a fact. */
-function useCalls(held: HeldClass, ring: Ring, now: number, outbox: ClassBox) {
+function useCalls(opened: OpenClass, ring: Ring, now: number, outbox: ClassBox) {
   usePassing(ring, now, ({ cue, at, segment }) => {
     if (cue.kind !== "call" || !cue.combination_id) return;
     const round = ring.segments[segment]?.round ?? 0;
-    const id = idOf(`${held.id} ${deviceId()} call ${Math.round(at)}`);
+    const id = idOf(`${opened.id} ${deviceId()} call ${Math.round(at)}`);
     outbox.put({
       table: "calls",
       fact: { id, round, combination_id: cue.combination_id, at: dated(at) },
@@ -187,18 +193,18 @@ function useCalls(held: HeldClass, ring: Ring, now: number, outbox: ClassBox) {
   });
 }
 
-type TopProps = { held: HeldClass; ring: Ring; now: number; outbox: ClassBox; children: React.ReactNode };
+type TopProps = { opened: OpenClass; ring: Ring; now: number; outbox: ClassBox; children: React.ReactNode };
 
-function Top({ held, ring, now, outbox, children }: TopProps) {
+function Top({ opened, ring, now, outbox, children }: TopProps) {
   const club = useClub();
-  const rounds = new Set(held.segments.map((segment) => segment.round)).size;
+  const rounds = new Set(opened.segments.map((segment) => segment.round)).size;
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const zone = club.time_zone;
   const endsAt = dated(now + remaining(ring, now));
   return (
     <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <p className="font-bold text-lg">
-        Round {(segment?.round ?? 0) + 1} of {rounds} · {segment && held.rounds[segment.round]?.block}
+        Round {(segment?.round ?? 0) + 1} of {rounds} · {segment && opened.rounds[segment.round]?.block}
       </p>
       <div className="flex flex-wrap items-center gap-3 text-night-soft">
         <Sending outbox={outbox} />

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
@@ -10,7 +10,7 @@ import { WhoSelect } from "./WhoSelect";
 type Props = {
   open: boolean;
   close: () => void;
-  held: HeldClass;
+  opened: OpenClass;
   hall: Hall;
   listening?: Listening;
   heard?: Heard;
@@ -20,7 +20,7 @@ type Props = {
 const ADDRESS = { strikes: "http://127.0.0.1:4601/", heart: "http://127.0.0.1:4602/" };
 
 /** Listens to a device on this machine while rounds run. */
-export function SensorSheet({ open, close, held, hall, listening, heard, listen }: Props) {
+export function SensorSheet({ open, close, opened, hall, listening, heard, listen }: Props) {
   const [student, setStudent] = useState(listening?.student ?? "");
   const [kind, setKind] = useState<Kind>(listening?.kind ?? "strikes");
   const [address, setAddress] = useState(listening?.address ?? ADDRESS.strikes);
@@ -28,7 +28,13 @@ export function SensorSheet({ open, close, held, hall, listening, heard, listen 
   return (
     <Sheet open={open} close={close} title="A sensor">
       <div className="grid gap-3">
-        <WhoSelect label="On whom" nobody="choose" students={whoAreHere(held, hall)} value={student} set={setStudent} />
+        <WhoSelect
+          label="On whom"
+          nobody="choose"
+          students={whoAreHere(opened, hall)}
+          value={student}
+          set={setStudent}
+        />
         <LabelledSelect
           label="What it feels"
           value={kind}

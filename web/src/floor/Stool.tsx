@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { api, data, type HeldClass, Refusal, type Student } from "../api/client";
+import { api, data, type OpenClass, Refusal, type Student } from "../api/client";
 import { HEAD_KNOCK, EFFORT_WORDS as WORDS } from "../api/known";
 import { Choice } from "../kit/Choice";
 import { dated } from "../kit/clock";
@@ -20,15 +20,15 @@ import { isOver } from "./ring";
 const NOT_YET = "No connection to the club's server yet. All is kept on this device and is sent once there is one.";
 
 /** The stool: how hard it was for each, minutes really done, what was cut, done. */
-export function Stool({ held, hall, change, outbox }: Props) {
+export function Stool({ opened, hall, change, outbox }: Props) {
   const club = useClub();
   const stale = useStale();
-  const present = held.students.filter((student) => hall.came.includes(student.id));
+  const present = opened.students.filter((student) => hall.came.includes(student.id));
   const [knock, setKnock] = useState(false);
   const { answers } = hall;
   const [estimating, setEstimating] = useState(false);
-  const took = useMemo(() => tookPlace(held, hall), [held, hall]);
-  const typed = (id: string) => minutesDone(held, hall, took, id);
+  const took = useMemo(() => tookPlace(opened, hall), [opened, hall]);
+  const typed = (id: string) => minutesDone(opened, hall, took, id);
   const minutesOf = (id: string) => read(typed(id));
   const wrong = present.some(({ id }) => minutesOf(id) === undefined && (answers[id] || hall.minutesOf[id]));
   const forAllProblem = hall.minutes === undefined || read(hall.minutes) !== undefined ? undefined : RANGE;
@@ -40,16 +40,16 @@ export function Stool({ held, hall, change, outbox }: Props) {
       tell(other, (id) => ({ ...(answers[id] as Answer), minutes: minutesOf(id) as number }));
       if (!(await box.send())) throw box.refusal ?? new Refusal(0, [{ message: NOT_YET }]);
       const body = { ended_at: dated() };
-      await data(api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: held.id } }, body }));
+      await data(api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: opened.id } }, body }));
     },
     onSuccess: () => {
       stale("classHeld");
       change((now) => ({ ...now, moment: "done" }));
     },
   });
-  // Each answer is a fact as soon as it is tapped, and another one where it is tapped anew.
+  // Each answer is a fact as soon as it is tapped, and another one where it is tapped again.
   const tell = (students: string[], what: (student: string) => Omit<Answer, "id">) => {
-    const on = dayOf(held.starts_at, club.time_zone);
+    const on = dayOf(opened.starts_at, club.time_zone);
     let next = hall;
     for (const student of students) {
       const [after, facts] = answered(next, student, what(student), on);
@@ -59,7 +59,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
     change((before) => ({ ...before, answers: { ...before.answers, ...next.answers } }));
   };
   const choose = (student: string, effort: number) =>
-    tell([student], (id) => ({ effort, estimated: estimating, minutes: minutesOf(id) ?? held.minutes }));
+    tell([student], (id) => ({ effort, estimated: estimating, minutes: minutesOf(id) ?? opened.minutes }));
   const forAll = (effort: number) => {
     const open = present.filter(({ id }) => answers[id] === undefined && minutesOf(id) !== undefined);
     tell(
@@ -69,19 +69,19 @@ export function Stool({ held, hall, change, outbox }: Props) {
   };
   const putRight = (id: string, text: string) =>
     change((before) => ({ ...before, minutesOf: { ...before.minutesOf, [id]: text } }));
-  if (hall.moment === "done") return <Done held={held} outbox={outbox} />;
+  if (hall.moment === "done") return <Done opened={opened} outbox={outbox} />;
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 pb-28">
       <h1 className="wide mb-1 font-extrabold text-3xl">The stool</h1>
       <p className="mb-4 text-ink-soft">
-        {held.title}: how hard was it, for each? Half an hour after class is the usual time to ask.
+        {opened.title}: how hard was it, for each? Half an hour after class is the usual time to ask.
       </p>
       <div className="mb-4 grid gap-4 sm:grid-cols-2">
         <Field
           label="Minutes, for all"
           inputMode="numeric"
           value={hall.minutes ?? ""}
-          placeholder={took.length > 0 ? "as worked out below" : String(held.minutes)}
+          placeholder={took.length > 0 ? "as worked out below" : String(opened.minutes)}
           onChange={({ target }) =>
             change((before) => ({
               ...before,
@@ -93,10 +93,10 @@ export function Stool({ held, hall, change, outbox }: Props) {
           hint={
             took.length > 0
               ? "Each one's are worked out: from the first bell to the last, while they were here, without pauses of more than five minutes."
-              : `No bell rang: the card's ${held.minutes} minutes stand until you put them right.`
+              : `No bell rang: the card's ${opened.minutes} minutes stand until you put them right.`
           }
         />
-        <Cut held={held} hall={hall} />
+        <Cut opened={opened} hall={hall} />
       </div>
       <label className="mb-3 flex items-center gap-2 text-sm">
         <input
@@ -129,7 +129,7 @@ export function Stool({ held, hall, change, outbox }: Props) {
         <ul aria-label="Knocks" className="mb-4 rounded-xl border-2 border-rear px-4 py-2">
           {hall.knocks.map((each) => (
             <li key={each.id} className="font-semibold">
-              {held.students.find((student) => student.id === each.student)?.name}: {each.matter}
+              {opened.students.find((student) => student.id === each.student)?.name}: {each.matter}
               {each.matter === HEAD_KNOCK && ", held back from now on"}
             </li>
           ))}
@@ -154,11 +154,11 @@ export function Stool({ held, hall, change, outbox }: Props) {
           <Trouble error={finish.error}>What you entered is kept on this device.</Trouble>
         </div>
       )}
-      <Reviews held={held} waiting={outbox.size} />
+      <Reviews opened={opened} waiting={outbox.size} />
       <KnockSheet
         open={knock}
         close={() => setKnock(false)}
-        held={held}
+        opened={opened}
         hall={hall}
         students={present}
         change={change}
@@ -194,8 +194,8 @@ function read(text: string): number | undefined {
 }
 
 /** What did not ring as it was planned, in rounds and minutes. */
-function Cut({ held, hall }: Pick<Props, "held" | "hall">) {
-  const cut = cutOf(held, hall);
+function Cut({ opened, hall }: Pick<Props, "opened" | "hall">) {
+  const cut = cutOf(opened, hall);
   const lost = cut.reduce((sum, { work_s, worked_s }) => sum + work_s - worked_s, 0);
   const never = cut.filter(({ worked_s }) => worked_s === 0);
   const short = cut.filter(({ worked_s }) => worked_s > 0);
@@ -203,11 +203,11 @@ function Cut({ held, hall }: Pick<Props, "held" | "hall">) {
     <section aria-label="What was cut" className="text-sm">
       <p className="font-semibold">What was cut</p>
       {cut.length === 0 ? (
-        <p className="text-ink-soft">Nothing: all {held.rounds.length} rounds rang to their end.</p>
+        <p className="text-ink-soft">Nothing: all {opened.rounds.length} rounds rang to their end.</p>
       ) : (
         <>
           <p>
-            {cut.length} of {held.rounds.length} rounds, {clock(lost)} of work
+            {cut.length} of {opened.rounds.length} rounds, {clock(lost)} of work
           </p>
           {short.length > 0 && (
             <p className="text-ink-soft">
@@ -273,11 +273,11 @@ function EffortRow({ student, answer, minutes, problem, putRight, choose }: RowP
   );
 }
 
-function Done({ held, outbox }: { held: HeldClass; outbox: ClassBox }) {
+function Done({ opened, outbox }: { opened: OpenClass; outbox: ClassBox }) {
   return (
     <main className="mx-auto max-w-2xl px-4 py-16 text-center">
       <img src="/bell.svg" alt="" className="mx-auto mb-4 h-24" />
-      <h1 className="wide mb-2 font-extrabold text-3xl">{held.title} is done</h1>
+      <h1 className="wide mb-2 font-extrabold text-3xl">{opened.title} is done</h1>
       <p className="mb-6 text-ink-soft">Everything you tapped is in the Book.</p>
       <p className="mb-4">
         <Sending outbox={outbox} />

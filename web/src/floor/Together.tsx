@@ -1,16 +1,16 @@
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import type { Ring } from "./ring";
 import { turnsNow } from "./striking";
 
-type Props = { held: HeldClass; ring: Ring; now: number; groups: string[][]; look?: "wall" | "line" };
+type Props = { opened: OpenClass; ring: Ring; now: number; groups: string[][]; look?: "wall" | "line" };
 
 const SIZES = { wall: "gap-3 text-3xl", line: "gap-1.5 text-base", ring: "gap-2 text-lg" };
 
 /** Who works with whom in a shared round, and who of them strikes now. */
-export function Together({ held, ring, now, groups, look }: Props) {
-  const round = held.rounds[ring.segments[ring.at]?.round ?? -1];
+export function Together({ opened, ring, now, groups, look }: Props) {
+  const round = opened.rounds[ring.segments[ring.at]?.round ?? -1];
   if (!round?.shared || groups.length === 0) return null;
-  const name = (id: string) => held.students.find((student) => student.id === id)?.name.split(" ")[0] ?? "a guest";
+  const name = (id: string) => opened.students.find((student) => student.id === id)?.name.split(" ")[0] ?? "a guest";
   return (
     <ul aria-label="Pairs" className={`mt-3 flex flex-wrap max-sm:mt-1 ${SIZES[look ?? "ring"]}`}>
       {turnsNow(round, ring, now, groups).map(({ ids, striker }) => (

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { useMemo } from "react";
 import { useParams } from "react-router";
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
@@ -14,20 +14,20 @@ import { Together } from "./Together";
 /** A class on a second screen: no controls; it follows the device that leads and says when it has lost touch. */
 export default function WallPlace() {
   const { id } = useParams();
-  const held = useQuery({ ...asks.heldClass(id as string), refetchOnMount: "always" });
+  const opened = useQuery({ ...asks.openClass(id as string), refetchOnMount: "always" });
   const { live, touch } = useFollowing(id as string);
   useWake(true);
-  if (held.isPending) return <Waiting what="the class" />;
-  if (held.error) return <Trouble error={held.error} />;
-  return <WallScreen held={held.data} live={live} touch={touch} />;
+  if (opened.isPending) return <Waiting what="the class" />;
+  if (opened.error) return <Trouble error={opened.error} />;
+  return <WallScreen opened={opened.data} live={live} touch={touch} />;
 }
 
-type Props = { held: HeldClass; live: Live | null | undefined; touch: boolean; children?: ReactNode };
+type Props = { opened: OpenClass; live: Live | null | undefined; touch: boolean; children?: ReactNode };
 
-export function WallScreen({ held, live, touch, children }: Props) {
+export function WallScreen({ opened, live, touch, children }: Props) {
   const stands = useMemo<Ring | undefined>(
-    () => (live ? standingRing(held.segments, live.ring) : undefined),
-    [held.segments, live],
+    () => (live ? standingRing(opened.segments, live.ring) : undefined),
+    [opened.segments, live],
   );
   const now = useTicking(stands ?? EMPTY);
   const ring = stands && caughtUp(stands, now);
@@ -42,15 +42,15 @@ export function WallScreen({ held, live, touch, children }: Props) {
       {ring && live && live.moment !== "door" ? (
         <>
           <Clock ring={ring} now={now} large />
-          <NowOn held={held} ring={ring} now={now} />
-          <Together held={held} ring={ring} now={now} groups={live.pairs ?? []} look="wall" />
+          <NowOn opened={opened} ring={ring} now={now} />
+          <Together opened={opened} ring={ring} now={now} groups={live.pairs ?? []} look="wall" />
           <Heard ring={ring} now={now} />
-          <NextUp held={held} ring={ring} />
+          <NextUp opened={opened} ring={ring} />
         </>
       ) : (
         <div className="m-auto text-center">
           <img src="/bell.svg" alt="" className="mx-auto mb-6 h-40" />
-          <h1 className="wide font-extrabold text-6xl">{held.title}</h1>
+          <h1 className="wide font-extrabold text-6xl">{opened.title}</h1>
           <p className="mt-4 text-2xl text-night-soft">Waiting for the first bell</p>
         </div>
       )}

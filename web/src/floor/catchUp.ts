@@ -1,4 +1,4 @@
-import type { Bout, HeldClass } from "../api/client";
+import type { Bout, OpenClass } from "../api/client";
 import { type Coming, late } from "./late";
 import { left, type Ring } from "./ring";
 
@@ -9,7 +9,7 @@ export type CaughtUp = { added: Record<number, number>; changes: Change[]; rests
  * What is still to come, made to fit into so many seconds from now: ms added by segment, and what that changes. The round that is
  * on stays as it is. A number where it cannot be: how many seconds too long what must stay is at its shortest.
  */
-export function catchUp(held: HeldClass, ring: Ring, now: number, seconds: number): CaughtUp | number {
+export function catchUp(opened: OpenClass, ring: Ring, now: number, seconds: number): CaughtUp | number {
   const { segments } = ring;
   const current = segments[ring.at]?.round ?? -1;
   const own = segments.flatMap((segment, i) => (i > ring.at && segment.round === current ? [segment.duration] : []));
@@ -18,7 +18,7 @@ export function catchUp(held: HeldClass, ring: Ring, now: number, seconds: numbe
   const secondsOf = (round: number, kind: string) =>
     segments.reduce((sum, each) => (each.round === round && each.kind === kind ? sum + each.duration / 1_000 : sum), 0);
   const coming = rounds.map((round): Coming => {
-    const cut = held.rounds[round]?.late as Bout["late"] | undefined; // none of rounds kept from before it was told
+    const cut = opened.rounds[round]?.late as Bout["late"] | undefined; // none of rounds kept from before it was told
     const [work, rest] = [secondsOf(round, "work"), secondsOf(round, "rest")];
     return {
       talk: secondsOf(round, "explain"),
@@ -46,7 +46,7 @@ export function catchUp(held: HeldClass, ring: Ring, now: number, seconds: numbe
     const [choice, was] = [chosen[i] ?? null, (coming[i] as Coming).work];
     return choice?.work === was
       ? []
-      : [{ title: held.rounds[round]?.title ?? "Round", was, work: choice?.work ?? null }];
+      : [{ title: opened.rounds[round]?.title ?? "Round", was, work: choice?.work ?? null }];
   });
   const rests = chosen.filter(
     (choice, i) => choice && i < chosen.length - 1 && choice.rest < (coming[i] as Coming).rest,

@@ -1,4 +1,4 @@
-import type { HeldClass, Schemas } from "../api/client";
+import type { OpenClass, Schemas } from "../api/client";
 import { HEAD_KNOCK } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
@@ -21,7 +21,7 @@ export type Knock = { id: string; student: string; matter: Schemas["Matter"] };
 export type Answer = { id: string; effort: number; estimated: boolean; minutes: number };
 
 /** What a class drills, as it was when the first bell rang: a card that is changed afterwards changes nothing of it. */
-export type Drilled = Pick<HeldClass, "rounds" | "segments" | "combinations" | "card_version">;
+export type Drilled = Pick<OpenClass, "rounds" | "segments" | "combinations" | "card_version">;
 
 /** A class as this device keeps it, from door to stool. */
 export type Hall = {
@@ -47,14 +47,14 @@ export type Hall = {
 };
 
 /** The class as the club has it: what every device that comes to it begins with. */
-export function firstHall(held: HeldClass): Hall {
-  const { facts } = held;
+export function firstHall(opened: OpenClass): Hall {
+  const { facts } = opened;
   const arrivals = facts.attendances.filter((fact) => fact.taken_back_at === null);
   const came = [...new Set(arrivals.map((fact) => fact.student_id))];
   const latest = (list: { student_id: string; at: string }[], id: string) =>
     list.reduce((last, fact) => (fact.student_id === id && fact.at > last ? fact.at : last), "");
   return {
-    moment: held.ended_at ? "done" : "door",
+    moment: opened.ended_at ? "done" : "door",
     guests: [],
     present: came.filter((id) => latest(arrivals, id) > latest(facts.departures, id)),
     came,
@@ -65,7 +65,7 @@ export function firstHall(held: HeldClass): Hall {
       arrivals.sort((one, two) => (one.at < two.at ? -1 : 1)).map((fact) => [fact.student_id, fact.id]),
     ),
     locked: [],
-    ring: newRing(held.segments),
+    ring: newRing(opened.segments),
     told: 0,
     minutesOf: {},
     taps: facts.marks
@@ -112,27 +112,27 @@ function spans(
  * What was kept on this device, which may be from before the application was renewed; nothing where it is not a hall. A
  * ring that has not begun goes by the card as it is now.
  */
-export function readHall(kept: Partial<Hall> | undefined, held: HeldClass): Hall {
-  const first = firstHall(held);
+export function readHall(kept: Partial<Hall> | undefined, opened: OpenClass): Hall {
+  const first = firstHall(opened);
   if (!kept?.ring || !Array.isArray(kept.ring.segments) || !kept.arrivals) return first;
-  return renewed({ ...first, ...kept } as Hall, held);
+  return renewed({ ...first, ...kept } as Hall, opened);
 }
 
-/** The hall beside a class that was fetched anew: a ring that has not begun takes its rounds, one that has keeps its own. */
-export const renewed = (hall: Hall, held: HeldClass): Hall =>
+/** The hall beside a class that was fetched again: a ring that has not begun takes its rounds, one that has keeps its own. */
+export const renewed = (hall: Hall, opened: OpenClass): Hall =>
   isFresh(hall.ring) && hall.ring.runs.length === 0
-    ? { ...hall, ring: newRing(held.segments), drilled: undefined }
+    ? { ...hall, ring: newRing(opened.segments), drilled: undefined }
     : hall;
 
 /** The class as it is drilled: with its own rounds from the first bell on, and the guests of the evening among its students. */
-export function asDrilled(held: HeldClass, hall: Hall): HeldClass {
-  return withGuests(hall.drilled ? { ...held, ...hall.drilled } : held, hall);
+export function asDrilled(opened: OpenClass, hall: Hall): OpenClass {
+  return withGuests(hall.drilled ? { ...opened, ...hall.drilled } : opened, hall);
 }
 
 /** Keeps what is drilled from the first bell on. */
-export function withDrilled(hall: Hall, held: HeldClass): Hall {
+export function withDrilled(hall: Hall, opened: OpenClass): Hall {
   if (hall.drilled || isFresh(hall.ring)) return hall;
-  const { rounds, segments, combinations, card_version } = held;
+  const { rounds, segments, combinations, card_version } = opened;
   return { ...hall, drilled: { rounds, segments, combinations, card_version } };
 }
 
@@ -173,7 +173,7 @@ export function stepOut(hall: Hall, student: string): [Hall, Fact] {
   ];
 }
 
-/** How hard it was for somebody, told anew where it was told before. */
+/** How hard it was for somebody, told again where it was told before. */
 export function answered(hall: Hall, student: string, told: Omit<Answer, "id">, on: string): [Hall, Fact[]] {
   const id = newId();
   const before = hall.answers[student];
@@ -202,15 +202,15 @@ function stoppedAt(before: Ring, after: Ring): number | undefined {
 }
 
 /** Bells that were rung since `from`, as facts; told twice each is the same. */
-export const factsOfBells = (held: HeldClass, bells: Bell[], from: number, device: string): Fact[] =>
+export const factsOfBells = (opened: OpenClass, bells: Bell[], from: number, device: string): Fact[] =>
   bells.slice(from).map(({ at, running }) => ({
     table: "bells",
-    fact: { id: idOf(`${held.id} ${device} bell ${at} ${running}`), running, device, at: new Date(at).toISOString() },
+    fact: { id: idOf(`${opened.id} ${device} bell ${at} ${running}`), running, device, at: new Date(at).toISOString() },
   }));
 
 /** Each round as it rang on whatever device, the club's facts and this ring's own: [round, ms]. */
-export function rangOf(held: HeldClass, { ring }: Pick<Hall, "ring">): ({ round: number } & Rang)[] {
-  const told = (held.facts.round_runs ?? [])
+export function rangOf(opened: OpenClass, { ring }: Pick<Hall, "ring">): ({ round: number } & Rang)[] {
+  const told = (opened.facts.round_runs ?? [])
     .filter((run) => run.counts)
     .map((run) => ({ ...run, at: Date.parse(run.at) }));
   const own = ring.runs.map((run) => ({ ...run, at: Date.parse(dated(run.at)) }));
@@ -221,19 +221,19 @@ export function rangOf(held: HeldClass, { ring }: Pick<Hall, "ring">): ({ round:
 }
 
 /** What was class: from the first bell to the last, long pauses left out. */
-export const tookPlace = (held: HeldClass, hall: Hall): Stretch[] =>
-  stretches(hall.bells, rangOf(held, hall), isRunning(hall.ring) ? Date.parse(dated()) : null);
+export const tookPlace = (opened: OpenClass, hall: Hall): Stretch[] =>
+  stretches(hall.bells, rangOf(opened, hall), isRunning(hall.ring) ? Date.parse(dated()) : null);
 
 /** The minutes of somebody: as put right, else worked out; those of the card where no bell rang. */
-export function minutesDone(held: HeldClass, hall: Hall, took: Stretch[], student: string): string {
+export function minutesDone(opened: OpenClass, hall: Hall, took: Stretch[], student: string): string {
   const typed = hall.minutesOf[student] ?? hall.minutes;
-  return typed ?? String(minutesOf(took, hall.there[student] ?? []) ?? held.minutes);
+  return typed ?? String(minutesOf(took, hall.there[student] ?? []) ?? opened.minutes);
 }
 
 /** What was cut: of each round that rang shorter than it was planned, what rang of it; and those that never rang. */
-export function cutOf(held: HeldClass, hall: Hall): { title: string; worked_s: number; work_s: number }[] {
-  const rang = rangOf(held, hall);
-  return held.rounds
+export function cutOf(opened: OpenClass, hall: Hall): { title: string; worked_s: number; work_s: number }[] {
+  const rang = rangOf(opened, hall);
+  return opened.rounds
     .map(({ title, work_s }, i) => ({
       title,
       work_s,
@@ -245,10 +245,10 @@ export function cutOf(held: HeldClass, hall: Hall): { title: string; worked_s: n
 const SLACK = 2; // seconds by which a round may be shorter and is whole
 
 /** Rounds that were left since `from`, as facts; each id is drawn from its place, so that told twice it is the same fact. */
-export const factsOfRuns = (held: HeldClass, ring: Ring, from: number, device: string): Fact[] =>
+export const factsOfRuns = (opened: OpenClass, ring: Ring, from: number, device: string): Fact[] =>
   ring.runs.slice(from).map((run) => {
-    const round = held.rounds[run.round];
-    const id = idOf(`${held.id} ${device} round ${run.round} ${Math.round(run.at)}`);
+    const round = opened.rounds[run.round];
+    const id = idOf(`${opened.id} ${device} round ${run.round} ${Math.round(run.at)}`);
     const what = { title: round?.title ?? "Round", combination_id: round?.combination_id ?? null };
     const { worked_s, outcome } = run;
     return {
@@ -260,12 +260,12 @@ export const factsOfRuns = (held: HeldClass, ring: Ring, from: number, device: s
 /** The class goes on here where another device led it: all that happened is the club's, and no bell that rang there rings here again. */
 type Led = { moment: Moment; ring: Ring; pairs?: string[][] };
 
-export function takenOver(held: HeldClass, live: Led | null | undefined, now: number): Hall {
-  const hall = firstHall(held);
+export function takenOver(opened: OpenClass, live: Led | null | undefined, now: number): Hall {
+  const hall = firstHall(opened);
   if (!live) return hall;
   if (live.pairs) hall.pairs = { ...asMade(live.pairs), for: whoIsHere(hall) };
   const ring = { ...caughtUp(live.ring, now), runs: [] };
-  return withDrilled({ ...hall, moment: live.moment === "done" ? "stool" : live.moment, ring }, held);
+  return withDrilled({ ...hall, moment: live.moment === "done" ? "stool" : live.moment, ring }, opened);
 }
 
 /** Pairs that another device had, as they were made. */
@@ -284,18 +284,18 @@ export const groupsOf = (hall: Hall): string[][] =>
     .filter((ids) => ids.length > 0);
 
 /** Who had a knock to the head today is out for the day; so is who may do nothing at all. */
-export const isOut = (held: HeldClass, hall: Hall, student: string) =>
+export const isOut = (opened: OpenClass, hall: Hall, student: string) =>
   hall.knocks.some((knock) => knock.student === student && knock.matter === HEAD_KNOCK) ||
-  (held.students.find(({ id }) => id === student)?.blocks.includes("all") ?? false);
+  (opened.students.find(({ id }) => id === student)?.blocks.includes("all") ?? false);
 
 /** The class with the guests of the evening among its students. */
-function withGuests(held: HeldClass, { guests }: Hall): HeldClass {
-  const fresh = guests.filter((guest) => !held.students.some((student) => student.id === guest.id));
-  if (fresh.length === 0) return held;
+function withGuests(opened: OpenClass, { guests }: Hall): OpenClass {
+  const fresh = guests.filter((guest) => !opened.students.some((student) => student.id === guest.id));
+  if (fresh.length === 0) return opened;
   const students = fresh.map((guest) => ({
     ...guest,
     level: "foundation",
-    group_id: held.group_id ?? "",
+    group_id: opened.group_id ?? "",
     group_name: "guest",
     visitor: true,
     junior: false,
@@ -304,9 +304,9 @@ function withGuests(held: HeldClass, { guests }: Hall): HeldClass {
     emergency: { name: "", phone: "", guardian: "" },
   }));
   return {
-    ...held,
-    students: [...held.students, ...students],
-    expected: [...held.expected, ...fresh.map(({ id }) => id)],
+    ...opened,
+    students: [...opened.students, ...students],
+    expected: [...opened.expected, ...fresh.map(({ id }) => id)],
   };
 }
 
@@ -314,8 +314,8 @@ function withGuests(held: HeldClass, { guests }: Hall): HeldClass {
 export const toStool = (hall: Hall, now: number): Hall => ({ ...hall, moment: "stool", ring: pause(hall.ring, now) });
 
 /** The students who are here. */
-export const whoAreHere = (held: HeldClass, hall: Hall) =>
-  held.students.filter((student) => hall.present.includes(student.id));
+export const whoAreHere = (opened: OpenClass, hall: Hall) =>
+  opened.students.filter((student) => hall.present.includes(student.id));
 
-/** Who is here, as one text: pairs are made anew when it changes. */
+/** Who is here, as one text: pairs are made again when it changes. */
 export const whoIsHere = (hall: Hall) => [...hall.present].sort().join(" ");

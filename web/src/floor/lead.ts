@@ -79,7 +79,7 @@ export function useLead(classId: string, hall: Hall) {
   );
   const { at, since, elapsed, extra } = hall.ring;
   const { pairs, present } = hall;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: told anew whenever the class is moved on or changed by hand.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told again whenever the class is moved on or changed by hand.
   useEffect(() => {
     if (hall.moment === "done") return;
     void tell(false);

@@ -1,8 +1,8 @@
-import type { HeldClass, Schemas } from "../api/client";
+import type { OpenClass, Schemas } from "../api/client";
 import { PAIRS_DEALT, PAIRS_EXACT } from "../api/known";
 
 type Pairs = Schemas["Pairs"];
-type Table = HeldClass["pairing"];
+type Table = OpenClass["pairing"];
 
 const UNKNOWN = "not known to this device: pair them by eye";
 const NOBODY = "nobody who is left may work with them";
@@ -10,7 +10,7 @@ const NOBODY = "nobody who is left may work with them";
 /**
  * Pairs of who is here, made on the device while there is no server, from the server's own scores and hard stops. Fewest left out
  * counts before fewest trios, and that before the best total, as in the core (Floor::Pairs): a part of the class of up to PAIRS_EXACT
- * students is solved exactly; a larger one by the best pair first and what dealing out anew makes of it. `locked` are groups made
+ * students is solved exactly; a larger one by the best pair first and what dealing out again makes of it. `locked` are groups made
  * by hand. `gap` is null where it is not proved that this is the best.
  */
 export function pairsHere(table: Table, present: string[], locked: string[][]): Pairs {
@@ -111,7 +111,7 @@ function exact(ids: string[], score: Score) {
 
 const membersOf = (at: number[], ids: string[]) => at.map((i) => ids[i] as string);
 
-/** The best pair first; then a few groups at a time are dealt out anew, exactly, while that helps. */
+/** The best pair first; then a few groups at a time are dealt out again, exactly, while that helps. */
 function dealt(ids: string[], score: Score) {
   let groups: string[][] = [];
   const left = new Set(ids);
@@ -134,9 +134,9 @@ function dealt(ids: string[], score: Score) {
       const hand = [...first];
       for (const other of near) if (hand.length + other.length <= PAIRS_DEALT) hand.push(...other);
       const others = groups.filter((group) => !group.some((id) => hand.includes(id)));
-      const anew = [...others, ...exact(hand, score)];
-      if (total(anew) <= total(groups) + 1e-9) continue;
-      groups = anew;
+      const dealt = [...others, ...exact(hand, score)];
+      if (total(dealt) <= total(groups) + 1e-9) continue;
+      groups = dealt;
       again = true;
     }
   }

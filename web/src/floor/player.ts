@@ -8,7 +8,7 @@ const LATE = 400; // ms after which a cue is let go: after a sleep nobody wants 
 
 /**
  * Schedules the cues of a running class on the audio clock, well ahead, so that a busy or sleeping page does not delay
- * them. Whenever the class is changed by hand, what has not sounded yet is taken back and laid out anew.
+ * them. Whenever the class is changed by hand, what has not sounded yet is taken back and laid out again.
  */
 export class Player {
   private until = 0; // scheduled up to this instant

@@ -1,11 +1,11 @@
-import type { HeldClass } from "../api/client";
+import type { OpenClass } from "../api/client";
 
 /**
  * The running class as a value: where in the cue sheet it is, and since when. Everything that happens (pause, skip,
  * repeat, more or less time, end) makes a new value; the view only shows it. All times in milliseconds. Ruby owns this
  * algebra (core/floor/ring.rb); one table of cases proves both (test/shared/ring_cases.yml).
  */
-export type Segment = HeldClass["segments"][number];
+export type Segment = OpenClass["segments"][number];
 export type Cue = Segment["cues"][number];
 export type Run = { round: number; worked_s: number; outcome: "done" | "skipped" | "cut"; at: number };
 export type Ring = {

@@ -5,7 +5,7 @@ const UNFETCHED = /dynamically imported module|importing a module|module script/
 
 type Props = { where: string; children: ReactNode };
 
-/** Where a page breaks, it says so and offers the way on; what was typed is kept on this device. Another address begins anew. */
+/** Where a page breaks, it says so and offers the way on; what was typed is kept on this device. Another address begins again. */
 export class Boundary extends Component<Props, { error?: Error }> {
   override state: { error?: Error } = {};
 

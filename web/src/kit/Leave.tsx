@@ -18,7 +18,7 @@ export function Leave({ close }: { close: () => void }) {
     await signOut();
     await leave({ unsent: keep });
     if (navigator.onLine) return window.location.assign("/");
-    // Without a network the page is not fetched anew: nobody is signed in, and nothing is left of what was shown.
+    // Without a network the page is not fetched again: nobody is signed in, and nothing is left of what was shown.
     await client.refetchQueries({ queryKey: asks.session().queryKey });
     client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" });
   };

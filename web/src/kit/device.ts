@@ -39,7 +39,7 @@ export type ClassBox = {
   refused: Row[];
 };
 
-/** The outbox of a class; drawn anew whenever something of it changes. */
+/** The outbox of a class; drawn again whenever something of it changes. */
 export function useClassBox(classId: string): ClassBox {
   useSyncExternalStore(outbox.subscribe, () => outbox.version);
   return {

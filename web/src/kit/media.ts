@@ -12,5 +12,5 @@ export function useMedia(query: string): boolean {
   );
 }
 
-/** A phone held upright. */
+/** A phone opened upright. */
 export const usePhone = () => useMedia("(max-width: 639px)");

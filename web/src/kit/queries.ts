@@ -182,9 +182,9 @@ export const asks = {
       queryKey: ["classes"],
       queryFn: () => data(api.GET("/api/floor/classes", { params: { query: { days: 14 } } })),
     }),
-  heldClass: (id: string) =>
+  openClass: (id: string) =>
     queryOptions({
-      queryKey: ["held class", id],
+      queryKey: ["open class", id],
       queryFn: () => data(api.GET("/api/floor/classes/{id}", path(id))),
       staleTime: Number.POSITIVE_INFINITY,
     }),
@@ -262,7 +262,7 @@ export const asks = {
   onRecord: (id: string) =>
     queryOptions({
       queryKey: ["on record", id],
-      queryFn: () => data(api.GET("/api/care/students/{id}/held", path(id))),
+      queryFn: () => data(api.GET("/api/care/students/{id}/everything", path(id))),
     }),
 
   // Weeks
@@ -298,7 +298,7 @@ type Question =
   | "calendar"
   | "planned class"
   | "classes"
-  | "held class"
+  | "open class"
   | "people"
   | "squad"
   | "board"
@@ -318,8 +318,8 @@ type Question =
   | "programmes"
   | "programme";
 
-const DRILLED: Question[] = ["card", "cards", "all cards", "sums", "versions", "held class", "planned class", "next"];
-const OF_EVERYBODY: Question[] = ["squad", "board", "next", "people", "held class", "planned class", "programme"];
+const DRILLED: Question[] = ["card", "cards", "all cards", "sums", "versions", "open class", "planned class", "next"];
+const OF_EVERYBODY: Question[] = ["squad", "board", "next", "people", "open class", "planned class", "programme"];
 const OF_ONE: Question[] = [
   "student",
   "student's classes",
@@ -339,7 +339,7 @@ export const STALE = {
   combination: ["shelf", "combination", "near", "uses", "drills", "squad", "programme", ...DRILLED],
   drill: ["drills", "uses", ...DRILLED],
   card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
-  calendar: ["calendar", "planned class", "held class", "classes", "weeks", "next", "session", "programme"],
+  calendar: ["calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
   student: [...OF_EVERYBODY, ...OF_ONE],
   studentGone: [...OF_EVERYBODY, "session"],
   classHeld: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],
@@ -361,7 +361,7 @@ export const STALE = {
   classesDrafted: ["programme", "weeks", "calendar", "classes", "cards", "all cards", "session", "next"],
 } satisfies Record<string, Question[]>;
 
-/** Says what was changed: what it makes stale is read anew where it is shown, and elsewhere when it is next. */
+/** Says what was changed: what it makes stale is read again where it is shown, and elsewhere when it is next. */
 export function useStale() {
   const client = useQueryClient();
   return useCallback(

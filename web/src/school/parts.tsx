@@ -8,7 +8,7 @@ import { useMayPlan } from "../kit/session";
 
 export type School = Schemas["School"];
 
-/** After a change everything that is read anew reads as the school now says. */
+/** After a change everything that is read again reads as the school now says. */
 export function useSettled() {
   const client = useQueryClient();
   const stale = useStale();

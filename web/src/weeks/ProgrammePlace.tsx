@@ -34,12 +34,12 @@ function Laid({ programme }: { programme: Programme }) {
   const shown: Plan | null = showNew && proposed ? proposed : plan;
   const over = programme.meetings.every((meeting) => meeting.past);
 
-  // Where there is no plan yet, after a class, and after a change the rest is laid out of itself, once for each state of the programme.
+  // Where there is no plan yet, after a class, and after a change the rest is laid out by itself, once for each state of the programme.
   const asked = useRef(0);
   const { revision } = programme;
   const latest = proposed ?? plan;
   const due =
-    mayPlan && !over && !planning.running && (!latest || latest.stale || (!proposed && programme.held_since > 0));
+    mayPlan && !over && !planning.running && (!latest || latest.stale || (!proposed && programme.classes_since > 0));
   useEffect(() => {
     if (!due || asked.current === revision) return;
     asked.current = revision;
@@ -50,14 +50,14 @@ function Laid({ programme }: { programme: Programme }) {
   const earlier = useRef<Settings[]>([]);
   const undo = () => {
     const before = earlier.current.pop();
-    if (before) change.mutate(() => before, { onSuccess: () => say("Taken back: the rest is laid out anew.") });
+    if (before) change.mutate(() => before, { onSuccess: () => say("Taken back: the rest is laid out again.") });
   };
   const alter = (make: (settings: Settings) => Settings) => {
     const noted = (settings: Settings) => {
       earlier.current.push(settings);
       return make(settings);
     };
-    change.mutate(noted, { onSuccess: () => say("Noted: the rest is laid out anew.", undo) });
+    change.mutate(noted, { onSuccess: () => say("Noted: the rest is laid out again.", undo) });
   };
   const pin = (combination: string, from: string, to: string) => {
     const place = shown?.classes

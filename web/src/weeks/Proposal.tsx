@@ -12,7 +12,7 @@ type Props = {
   decide?: (taken: boolean) => void;
 };
 
-/** A plan that was made anew: what moves, why, and the choice to take it or to keep the one there is. */
+/** A plan that was made again: what moves, why, and the choice to take it or to keep the one there is. */
 export function Proposal({ programme, plan, proposed, shown, show, decide }: Props) {
   const { moves, names } = programme;
   return (
@@ -22,7 +22,7 @@ export function Proposal({ programme, plan, proposed, shown, show, decide }: Pro
     >
       <div className="flex flex-wrap items-center gap-2">
         <p className="min-w-60 flex-1">
-          <strong>Laid out anew from what happened.</strong>{" "}
+          <strong>Laid out again from what happened.</strong>{" "}
           {moves.length === 0
             ? "Nothing moves."
             : `${moves.length === 1 ? "One combination moves" : `${moves.length} combinations move`}; ${percent(wanted(proposed))} instead of ${percent(wanted(plan))} of what you want at the end.`}

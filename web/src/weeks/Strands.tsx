@@ -203,16 +203,16 @@ function ClassHead({ meeting, first }: { meeting: Meeting; first: boolean }) {
     <th
       scope="col"
       className={`overflow-hidden pb-0.5 text-center align-bottom text-[11px] leading-tight ${first ? "border-seam border-l" : ""} ${meeting.past ? "font-normal text-ink-soft" : "font-semibold"}`}
-      title={`${shortDate(meeting.on)} ${meeting.at}${meeting.held ? ", took place" : meeting.card_id ? ", has its card" : ""}`}
+      title={`${shortDate(meeting.on)} ${meeting.at}${meeting.took_place ? ", took place" : meeting.card_id ? ", has its card" : ""}`}
     >
       <span className="block whitespace-nowrap">{first ? `w${meeting.week + 1}` : " "}</span>
       <span className="block">{dayAndMonth(meeting.on).split(" ")[0]}</span>
       <span aria-hidden="true" className="block h-3 text-[10px]">
-        {meeting.held ? "✓" : meeting.card_id ? "▪" : ""}
+        {meeting.took_place ? "✓" : meeting.card_id ? "▪" : ""}
       </span>
       <span className="sr-only">
         {shortDate(meeting.on)}
-        {meeting.held ? ", took place" : meeting.card_id ? ", has its card" : ""}
+        {meeting.took_place ? ", took place" : meeting.card_id ? ", has its card" : ""}
       </span>
     </th>
   );

@@ -69,7 +69,7 @@ export function useProgrammeChanges(id: string) {
   return { plan, change, decide, draft, archive, put };
 }
 
-/** How far a plan is, while one is being made; when it is over the programme is read anew. */
+/** How far a plan is, while one is being made; when it is over the programme is read again. */
 export function usePlanning(id: string) {
   const client = useQueryClient();
   const state = useQuery({

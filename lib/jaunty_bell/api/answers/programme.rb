@@ -36,7 +36,7 @@ module JauntyBell
           names: @view.combination_names,
           meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits,
           plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
-          held_since: @view.held_since,
+          classes_since: @view.classes_since,
           scores: scores, history: @history.map { |each| history(each) }
         )
       end
@@ -60,7 +60,7 @@ module JauntyBell
       def meeting(meeting)
         row = @classes.find { |each| each[:on] == meeting.on && each[:cancelled_at].nil? }
         {index: meeting.index, on: meeting.on.iso8601, at: meeting.at, minutes: meeting.minutes, week: meeting.week,
-         past: meeting.on < @view.from, class_id: row && row[:id], held: !!row&.fetch(:ended_at),
+         past: meeting.on < @view.from, class_id: row && row[:id], took_place: !!row&.fetch(:ended_at),
          card_id: row && row[:card_id], title: row && row[:title]}
       end
 
@@ -75,7 +75,7 @@ module JauntyBell
       # What is plain to see now; what trying showed stands in each plan.
       def wishes
         if @view.layout.meetings.any?
-          Core::Weeks::Wishes.new(@view.layout).plain.map { |wish| Core::Weeks::PlanData.wish(wish) }
+          Core::Weeks::Obstacles.new(@view.layout).plain.map { |wish| Core::Weeks::PlanData.wish(wish) }
         else
           []
         end

@@ -74,7 +74,7 @@ module JauntyBell::Core
       end
 
       # The steps of a ladder: 1; 1-2; 1-2-3; … up, down, or both.
-      def rungs_of_ladder
+      def ladder_lines
         whole = facts.pool.first
         up = (1..whole.actions.size).map { |count| whole.first(count) }
         {"up" => up, "down" => up.reverse, "both" => up + up.reverse.drop(1)}.fetch(facts.ladder)

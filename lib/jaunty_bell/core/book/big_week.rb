@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Book
     # The line above which the last 7 days are a big week for this student, from the weeks before them. A week is not
-    # held against the week before alone: back to normal after one missed class is no big week.
+    # compared with the week before alone: back to normal after one missed class is no big week.
     #
     #   BigWeek.of(series, day, up: 30) # => BigWeek(rule: :fuller, line: 858.0, now: 900, …); over? says whether it is
     #     one

@@ -6,12 +6,12 @@ module JauntyBell::Core
     #   gloves  on?    held  id of the implement a holder carries, or nil    started  whether the class is under way
     Changeover = Value.of(gloves: false, held: nil, started: false) do
       # [seconds before a task, the state after it]. Gloves and pads are put on at the same time: the longer counts.
-      # `gloves` true (needed), false (must be off) or nil (either); `held_kit` an implement's id or nil.
-      def to(gloves:, held_kit:, school:)
+      # `gloves` true (needed), false (must be off) or nil (either); `holder_kit` an implement's id or nil.
+      def to(gloves:, holder_kit:, school:)
         needs = [(school.changeovers["gloves"] if gloves && !self.gloves),
-          (school.changeovers["pads"] if held_kit && held_kit != held)].compact
+          (school.changeovers["pads"] if holder_kit && holder_kit != held)].compact
         [started ? needs.max || 0 : 0,
-          Changeover.new(gloves: gloves.nil? ? self.gloves : gloves, held: held_kit, started: true)]
+          Changeover.new(gloves: gloves.nil? ? self.gloves : gloves, held: holder_kit, started: true)]
       end
     end
   end

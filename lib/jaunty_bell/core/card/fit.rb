@@ -21,7 +21,7 @@ module JauntyBell::Core
         @minutes = minutes
         @load = load
         @items = Items.of(@plan, load: load)
-        @search = Search.new(@items, minutes: minutes, school: plan.company.school, load: load)
+        @search = Descent.new(@items, minutes: minutes, school: plan.company.school, load: load)
       end
 
       def possible? = !solution.nil?

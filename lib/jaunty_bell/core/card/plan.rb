@@ -26,7 +26,7 @@ module JauntyBell::Core
         @before = before
       end
 
-      # The same plan with other blocks or another length, or held against another.
+      # The same plan with other blocks or another length, or compared with another.
       def with(blocks: @blocks, minutes: @minutes, before: @before) =
         Plan.new(blocks, minutes: minutes, company: company, memory: @memory, before: before)
 

@@ -23,7 +23,7 @@ module JauntyBell::Core
       def rounds(block, b)
         block.rounds.each_with_index do |round, r|
           task = @plan.tasks.fetch([b, r])
-          usual = changed(task.gloves, task.held_kit)
+          usual = changed(task.gloves, task.holder_kit)
           change = round.change || usual
           round.repeat.times do |nth|
             work = @plan.work(task, seats: @seats)
@@ -62,8 +62,8 @@ module JauntyBell::Core
         end
       end
 
-      def changed(gloves, held_kit)
-        seconds, @state = @state.to(gloves: gloves, held_kit: held_kit, school: @company.school)
+      def changed(gloves, holder_kit)
+        seconds, @state = @state.to(gloves: gloves, holder_kit: holder_kit, school: @company.school)
         seconds
       end
 

@@ -59,17 +59,17 @@ module JauntyBell::Core
       def sequence
         return [] unless combination
         return [combination] if drill.nil? || round.combination
-        return drill.rungs_of_ladder if manner == "ladder"
+        return drill.ladder_lines if manner == "ladder"
         (WHOLE_POOL + COUNTED).include?(manner) ? drill.facts.pool : [combination]
       end
 
       def strikes? = !combination.nil?
 
       # Somebody holds, or stands opposite.
-      def held? = !!(implement&.held_by || implement&.live)
+      def holder? = !!(implement&.holder || implement&.live)
 
       # Partners take turns at it, or one holds for the other.
-      def shared? = held? || round.swap != "alone"
+      def shared? = holder? || round.swap != "alone"
 
       # Whether another implement takes every strike of it.
       def done_on?(other) =
@@ -90,10 +90,10 @@ module JauntyBell::Core
       end
 
       # Seconds of a swap inside the round: what changes hands takes the club's changeover; empty hands take none.
-      def swap_time = round.swap_time || (held_kit ? @school.changeovers["pads"] : 0)
+      def swap_time = round.swap_time || (holder_kit ? @school.changeovers["pads"] : 0)
 
       # The implement a holder carries, or nil.
-      def held_kit = implement&.held_by && implement.id
+      def holder_kit = implement&.holder && implement.id
 
       # Gloves are needed (true), must be off (false), or do not matter (nil).
       def gloves

@@ -82,7 +82,7 @@ module JauntyBell::Core
 
         # Each strikes as long as before; the partner's actions are called aloud.
         def alone(round, task, plan, kinds)
-          return if round.swap == "alone" && !task.held?
+          return if round.swap == "alone" && !task.holder?
           work = plan.work(task)
           time = (work.seats == 1) ? round.work : round_up(work.turns.striking.sum / work.seats)
           answers = task.sequence.any? { |combination| combination.actions.any?(&:partner?) }

@@ -57,7 +57,7 @@ module JauntyBell::Core
       # [from, to] of every stretch on the clock in which somebody strikes, in seconds from its start.
       def striking_spans = turns.all.flat_map { |turn| within(turn, turn.from, turn.to) }
 
-      # [from, to] of every burst of a turn: the inner interval begins anew with it, and is over where it is.
+      # [from, to] of every burst of a turn: the inner interval begins again with it, and is over where it is.
       def bursts(turn)
         on, off = @task.interval
         return [[turn.from, turn.to]] unless on
@@ -129,7 +129,7 @@ module JauntyBell::Core
         else
           [(seat == @nth % seats) ? 1 : 0, (seats > 1 && seat == (@nth + 1) % seats) ? 1 : 0]
         end
-        impacts = @task.held_kit ? @sets.counts_of_count.strikes * holds : 0
+        impacts = @task.holder_kit ? @sets.counts_of_count.strikes * holds : 0
         Share.new(striking: @sets.counted * strikes, holding: @sets.counted * holds,
           standing: counting - @sets.counted * (strikes + holds),
           sets: @sets.sets_of_count * strikes, counts: @sets.counts_of_count.times(strikes), impacts: impacts)
@@ -137,7 +137,7 @@ module JauntyBell::Core
 
       # What the seat takes on the pads: the strikes of the one it holds for.
       def impacts(seat)
-        return 0 if seats == 1 || !@task.held_kit
+        return 0 if seats == 1 || !@task.holder_kit
         (@struck ||= {})[(seat - 1) % seats] ||= @sets.of(stretches_of((seat - 1) % seats)).last.strikes
       end
 

@@ -33,7 +33,7 @@ module JauntyBell::Core
         end
 
         def other(blocks, task)
-          pairs = task.held? && task.round.swap != "alone"
+          pairs = task.holder? && task.round.swap != "alone"
           [("hold" if blocks.include?("holding") && pairs),
             ("have contact with a partner" if blocks.include?("contact") && (task.implement&.live || pairs)),
             ("work hard" if blocks.include?("hard effort") && task.hard?)].compact
@@ -42,8 +42,8 @@ module JauntyBell::Core
         # One sentence part, the gravest first.
         def instead(blocks, limbs, task, reading, shelf)
           said = [(instead_of_limbs(limbs, task, reading, shelf) if limbs.any?)]
-          said << "the same alone, in the air" if blocks.include?("contact") && (task.implement&.live || task.held?)
-          if blocks.include?("holding") && task.held? && !blocks.include?("contact")
+          said << "the same alone, in the air" if blocks.include?("contact") && (task.implement&.live || task.holder?)
+          if blocks.include?("holding") && task.holder? && !blocks.include?("contact")
             said << "strikes only: the third of a trio, or on a bag"
           end
           said << "at an easy effort, #{MOST_EFFORT} or less" if blocks.include?("hard effort") && task.hard?

@@ -1,6 +1,6 @@
 module JauntyBell::Core
   module Floor
-    # With whom each worked in a class, by the pairs as they were made and made anew.
+    # With whom each worked in a class, by the pairs as they were made and made again.
     #
     #   company = Company.new([[t("18:30"), %w[ana bo]], [t("18:50"), %w[ana cy]]])
     #   company.with("ana", t("18:55")) # => ["cy"]

@@ -85,7 +85,7 @@ module JauntyBell::Core
 
       def segment(kind, round, seconds, cues, bell: false)
         Segment.new(kind: kind, round: round, duration: seconds * 1000,
-          cues: Voices.settle(cues, seconds * 1000, bell: bell))
+          cues: OneAtATime.settle(cues, seconds * 1000, bell: bell))
       end
     end
   end

@@ -1,6 +1,6 @@
 module JauntyBell::Core
   module Floor
-    # A round as a strike sensor felt it, held against what was planned. It sees hands alone: feints, touches it does
+    # A round as a strike sensor felt it, compared with what was planned. It sees hands alone: feints, touches it does
     # not feel and kicks are no part of it. The figures are the product's own; no source.
     #
     #   review = Review.new(strikes, plan: Review::Planned.of(combination, reading, tempo: 140, pause: 0.6))

@@ -16,7 +16,7 @@ module JauntyBell::Core
       end
 
       def self.technique(families, entry)
-        Check.new(entry, families).raise_if_wrong
+        EntryRules.new(entry, families).raise_if_wrong
         Technique.new(families.fetch(entry["family"]).merge(entry))
       end
 

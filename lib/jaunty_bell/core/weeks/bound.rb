@@ -5,20 +5,20 @@ module JauntyBell::Core
     # are only so many places. The best credit of each goal by the number of its places, made concave and filled up in
     # order of what a place brings (the linear relaxation of a knapsack; Dantzig 1957).
     class Bound
-      def initialize(board, squad)
-        @board = board
+      def initialize(timetable, squad)
+        @timetable = timetable
         @squad = squad
       end
 
       # Importance-weighted share, 0–1.
       def value
-        goals = @board.strands.values.select(&:goal?)
+        goals = @timetable.strands.values.select(&:goal?)
         total = goals.sum(&:importance).to_f
         return 0.0 if total.zero?
         steps = goals.flat_map do |strand|
           rises(strand).map { |places, rise| [rise * strand.importance / total, places] }
         end
-        room = @board.classes * @board.slots
+        room = @timetable.classes * @timetable.slots
         goals.sum { |strand| strand.importance * most(strand, 0) } / total + fill(steps, room) + waited_for / total
       end
 
@@ -26,7 +26,7 @@ module JauntyBell::Core
 
       # As if all of it were owned as well as it can be, at no cost of places.
       def waited_for =
-        @board.strands.values.sum { |strand| Board::WAIT * strand.waiting * share(strand, 0, @board.classes) }
+        @timetable.strands.values.sum { |strand| Timetable::WAIT * strand.waiting * share(strand, 0, @timetable.classes) }
 
       def fill(steps, room)
         steps.sort_by { |worth, places| -worth / places }.sum do |worth, places|
@@ -38,7 +38,7 @@ module JauntyBell::Core
 
       # [places, what they raise the credit by] along the upper concave hull of credit by places.
       def rises(strand)
-        points = (0..@board.classes).map { |places| [places, most(strand, places)] }
+        points = (0..@timetable.classes).map { |places| [places, most(strand, places)] }
         hull(points).each_cons(2).map { |(x0, y0), (x1, y1)| [x1 - x0, y1 - y0] }.select { |_, rise| rise.positive? }
       end
 

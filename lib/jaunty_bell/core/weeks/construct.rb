@@ -4,38 +4,38 @@ module JauntyBell::Core
     # that is left, what is being learned, what would be lost before the next class. How much each presses is drawn, so
     # that many schedules can be tried.
     #
-    #   Construct.new(board, random).schedule # => {id => places}
+    #   Construct.new(timetable, random).schedule # => {id => places}
     class Construct
       # Classes a rung takes before enough own it, as a first guess; only a weight.
       CLASSES_A_RUNG = 4.0
       FAVOUR = 1.2 # how far, in logarithms, one strand may be favoured above its importance
 
-      def initialize(board, random, calm: false)
-        @board = board
+      def initialize(timetable, random, calm: false)
+        @timetable = timetable
         @urgency = calm ? 1.0 : random.rand(0.3..2.5)
         @spacing = calm ? 0.5 : random.rand(0.1..1.0)
         @keeping = calm ? 4.0 : random.rand(1.0..10.0)
         @finishing = calm ? 1.0 : random.rand(0.2..2.0)
-        @favour = board.strands.transform_values { calm ? 1.0 : Math.exp(random.rand(-FAVOUR..FAVOUR)) }
+        @favour = timetable.strands.transform_values { calm ? 1.0 : Math.exp(random.rand(-FAVOUR..FAVOUR)) }
       end
 
       def schedule
-        @walks = @board.strands.transform_values(&:set_out)
+        @walks = @timetable.strands.transform_values(&:set_out)
         @schedule = @walks.transform_values(&:places)
-        @board.classes.times { |index| fill(index) }
-        @walks.each { |id, walk| @board.strands[id].remember(walk.course) }
+        @timetable.classes.times { |index| fill(index) }
+        @walks.each { |id, walk| @timetable.strands[id].remember(walk.course) }
         @schedule.reject { |_, places| places.empty? }
       end
 
       private
 
       def fill(index)
-        @left = @board.slots
+        @left = @timetable.slots
         @new_things = 0
         @chosen = {}
-        @board.pins.fetch(index, {}).each_key { |id| take(@board.strands[id], index) }
-        ranked = @board.strands.values.reject { |strand|
-          @board.barred?(strand.id, index) || @board.pinned?(strand.id, index)
+        @timetable.pins.fetch(index, {}).each_key { |id| take(@timetable.strands[id], index) }
+        ranked = @timetable.strands.values.reject { |strand|
+          @timetable.barred?(strand.id, index) || @timetable.pinned?(strand.id, index)
         }
           .map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }
           .sort_by { |weight, id, _| [weight, id] }.map(&:last)
@@ -46,7 +46,7 @@ module JauntyBell::Core
 
       # Places that are left go to what presses most, a second time over.
       def again
-        (2..@board.limits.at_once).each do |times|
+        (2..@timetable.limits.at_once).each do |times|
           @chosen.each_value do |chosen|
             next unless @left.positive?
             chosen[1] = times
@@ -57,7 +57,7 @@ module JauntyBell::Core
 
       def take(strand, index)
         return unless @left.positive?
-        rung = @board.rungs_at(strand, index, @walks[strand.id], @schedule, fresh: @new_things < @board.most_new)
+        rung = @timetable.rungs_at(strand, index, @walks[strand.id], @schedule, fresh: @new_things < @timetable.most_new)
           .last or return
         @new_things += 1 if rung > @walks[strand.id].begun
         @chosen[strand.id] = [rung, 1]
@@ -73,14 +73,14 @@ module JauntyBell::Core
           return weight * keep(strand, index, walk, owning)
         end
         left = strand.wanted - stands + (1 - owning)
-        weight * (1.2 - owning)**@finishing * (0.3 + @urgency * left * CLASSES_A_RUNG / (@board.classes - index))
+        weight * (1.2 - owning)**@finishing * (0.3 + @urgency * left * CLASSES_A_RUNG / (@timetable.classes - index))
       end
 
       # What would be lost by the class after next, and something for whatever is not yet sure; a step on the way
       # presses until it is owned.
       def keep(strand, index, walk, owning)
-        return 1.0 * (1 - owning) if strand.wanted.nil? && owning < @board.limits.go_up / 100.0
-        later = [index + 3, @board.classes - 1].min
+        return 1.0 * (1 - owning) if strand.wanted.nil? && owning < @timetable.limits.go_up / 100.0
+        later = [index + 3, @timetable.classes - 1].min
         0.05 + @keeping * [owning - walk.share([walk.begun, 0].max, later), 0].max
       end
 

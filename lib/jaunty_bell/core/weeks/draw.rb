@@ -7,7 +7,7 @@ module JauntyBell::Core
 
       def initialize(layout, found, loads)
         @layout = layout
-        @board = layout.board
+        @timetable = layout.timetable
         @found = found
         @loads = loads
       end
@@ -23,7 +23,7 @@ module JauntyBell::Core
       def learners = @layout.squad.learners
 
       def classes(efforts)
-        places = @found.schedule.flat_map { |id, list| of_strand(@board.strands[id], list) }.group_by(&:first)
+        places = @found.schedule.flat_map { |id, list| of_strand(@timetable.strands[id], list) }.group_by(&:first)
         @layout.meetings.each_with_index.map do |meeting, index|
           in_class = places.fetch(index, []).map(&:last).sort_by do |place|
             [KINDS.index(place.kind), @layout.ladder.index(place.rung), @layout.name(place.combination_id)]
@@ -36,12 +36,12 @@ module JauntyBell::Core
       def of_strand(strand, list)
         return [] if list.empty?
         course, told = strand.course(list), strand.trace(list).first
-        begins = @board.begins(strand, list)
+        begins = @timetable.begins(strand, list)
         list.each_with_index.map do |(index, rung, times), i|
           before, after = course.before[i], course.after[i]
           kind = kind(strand, list, i, begins, before)
           [index, Plan::Place.new(combination_id: strand.id, rung: @layout.ladder[rung], times: times, kind: kind,
-            pinned: @board.pinned?(strand.id, index), before: before, after: after,
+            pinned: @timetable.pinned?(strand.id, index), before: before, after: after,
             said: learners.each_index.map { |l| Plan::Said.new(student_id: learners[l].id, **told[i][l]) },
             why: Why.new(@layout, strand, list, i, kind: kind, course: course).text)]
         end
@@ -55,8 +55,8 @@ module JauntyBell::Core
 
       def outlooks
         @layout.goals.filter_map do |goal|
-          strand = @board.strands[goal.combination_id] or next
-          list = @found.schedule.fetch(strand.id, Board::NOWHERE)
+          strand = @timetable.strands[goal.combination_id] or next
+          list = @found.schedule.fetch(strand.id, Timetable::NOWHERE)
           Plan::Outlook.new(combination_id: strand.id, rung: @layout.ladder[strand.wanted],
             importance: goal.importance, now: strand.share_now, share: strand.course(list).end_share,
             students: learners.map(&:id).zip(strand.trace(list).last).to_h)

@@ -6,26 +6,26 @@ module JauntyBell::Core
     class Improve
       WARM = 0.002 # of the value, at the beginning
 
-      def initialize(board, random)
-        @board = board
+      def initialize(timetable, random)
+        @timetable = timetable
         @random = random
       end
 
       # A schedule from {strand id => {class => times over}} as far as the order lets it, what is left open filled with
       # what brings most.
-      def anew(times)
+      def again(times)
         @now = {}
-        @begun = Array.new(@board.classes, 0)
-        order(times.keys & @board.strands.keys).each { |id| put(id, times[id]) }
-        @board.classes.times { |index| fill(index) }
+        @begun = Array.new(@timetable.classes, 0)
+        order(times.keys & @timetable.strands.keys).each { |id| put(id, times[id]) }
+        @timetable.classes.times { |index| fill(index) }
         @now
       end
 
       # The best schedule seen in so many moves from this one. The block is told after each move.
       def from(schedule, moves:)
         @now = schedule.dup
-        @begun = @board.begun(@now)
-        value = best_value = @board.value(@now)
+        @begun = @timetable.begun(@now)
+        value = best_value = @timetable.value(@now)
         best = @now.dup
         moves.times do |move|
           gain = try(WARM * (1 - move.fdiv(moves)))
@@ -41,29 +41,29 @@ module JauntyBell::Core
       private
 
       # What others build on comes first.
-      def order(ids) = ids.sort_by { |id| [@board.strands[id].new? ? 1 : 0, depth(id), ids.index(id)] }
+      def order(ids) = ids.sort_by { |id| [@timetable.strands[id].new? ? 1 : 0, depth(id), ids.index(id)] }
 
-      def depth(id) = @board.strands[id].bases.filter_map { |base| @board.strands[base] && depth(base) + 1 }.max || 0
+      def depth(id) = @timetable.strands[id].bases.filter_map { |base| @timetable.strands[base] && depth(base) + 1 }.max || 0
 
       # From the first class on in which it may be begun.
       def put(id, times)
-        times = times.reject { |index, _| index >= @board.classes || @board.barred?(id, index) }.sort
+        times = times.reject { |index, _| index >= @timetable.classes || @timetable.barred?(id, index) }.sort
         times = times.drop(1) until times.empty? || (after = climbed({id => times.to_h}, @begun.dup))
         take(after) if after
       end
 
       def take(after)
-        before = after.keys.to_h { |id| [id, @now.fetch(id, Board::NOWHERE)] }
+        before = after.keys.to_h { |id| [id, @now.fetch(id, Timetable::NOWHERE)] }
         @now = @now.merge(after)
         @begun = @begun.dup
-        before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| @begun[index] -= 1 } }
-        after.each { |id, places| @board.begins(@board.strands[id], places).each { |index| @begun[index] += 1 } }
+        before.each { |id, places| @timetable.begins(@timetable.strands[id], places).each { |index| @begun[index] -= 1 } }
+        after.each { |id, places| @timetable.begins(@timetable.strands[id], places).each { |index| @begun[index] += 1 } }
       end
 
       def fill(index)
-        room = @board.slots - @now.keys.sum { |id| over(id, index) }
+        room = @timetable.slots - @now.keys.sum { |id| over(id, index) }
         room.times do
-          ways = @board.strands.values.reject { |strand| full?(strand.id, index) }
+          ways = @timetable.strands.values.reject { |strand| full?(strand.id, index) }
             .filter_map { |strand| way(strand, index) }
           take(ways.max_by(&:first)&.last || return)
         end
@@ -71,20 +71,20 @@ module JauntyBell::Core
 
       # [what it gains, {id => places}] of one more place for a strand, or nil.
       def way(strand, index)
-        was = @now.fetch(strand.id, Board::NOWHERE)
+        was = @now.fetch(strand.id, Timetable::NOWHERE)
         begun = @begun.dup
-        @board.begins(strand, was).each { |each| begun[each] -= 1 }
+        @timetable.begins(strand, was).each { |each| begun[each] -= 1 }
         after = climbed({strand.id => more(strand.id, index)}, begun) or return
-        if @board.bases_stand?([strand.id], @now.merge(after))
-          [@board.term(strand, after[strand.id]) - @board.term(strand, was), after]
+        if @timetable.bases_stand?([strand.id], @now.merge(after))
+          [@timetable.term(strand, after[strand.id]) - @timetable.term(strand, was), after]
         end
       end
 
       # What the move gained, or nil where it did not stand.
       def try(warmth)
-        index = @random.rand(@board.classes)
+        index = @random.rand(@timetable.classes)
         out = drawn(index) or return
-        incoming = @board.strands.values.sample(random: @random).id
+        incoming = @timetable.strands.values.sample(random: @random).id
         return if incoming == out || full?(incoming, index)
         times = {out => less(out, index), incoming => more(incoming, index)}
         case @random.rand
@@ -100,9 +100,9 @@ module JauntyBell::Core
 
       # The same in the classes that follow: what is learned shows after several.
       def stretch(times, out, incoming, index)
-        ((index + 1)..[index + @random.rand(1..LONGEST), @board.classes - 1].min).each do |each|
-          if !times[out].key?(each) || (times[out][each] == 1 && @board.pinned?(out, each)) ||
-              @board.barred?(incoming, each) || times[incoming].fetch(each, 0) >= @board.limits.at_once
+        ((index + 1)..[index + @random.rand(1..LONGEST), @timetable.classes - 1].min).each do |each|
+          if !times[out].key?(each) || (times[out][each] == 1 && @timetable.pinned?(out, each)) ||
+              @timetable.barred?(incoming, each) || times[incoming].fetch(each, 0) >= @timetable.limits.at_once
             next
           end
           times[out] = change(times[out], each, -1)
@@ -113,14 +113,14 @@ module JauntyBell::Core
       # A place of a class that no pin holds.
       def drawn(index)
         there = @now.keys.select { |id| over(id, index).positive? }
-        there.reject { |id| over(id, index) == 1 && @board.pinned?(id, index) }.sample(random: @random)
+        there.reject { |id| over(id, index) == 1 && @timetable.pinned?(id, index) }.sample(random: @random)
       end
 
-      def full?(id, index) = @board.barred?(id, index) || over(id, index) >= @board.limits.at_once
+      def full?(id, index) = @timetable.barred?(id, index) || over(id, index) >= @timetable.limits.at_once
 
-      def over(id, index) = @now.fetch(id, Board::NOWHERE).find { |place| place[0] == index }&.last || 0
+      def over(id, index) = @now.fetch(id, Timetable::NOWHERE).find { |place| place[0] == index }&.last || 0
 
-      def times(id) = @now.fetch(id, Board::NOWHERE).to_h { |index, _, over| [index, over] }
+      def times(id) = @now.fetch(id, Timetable::NOWHERE).to_h { |index, _, over| [index, over] }
 
       def less(id, index) = change(times(id), index, -1)
 
@@ -135,23 +135,23 @@ module JauntyBell::Core
       # The other strand gives a place of its own for the one it takes.
       def exchange(times, out, incoming, index)
         other = self.times(incoming).keys.reject { |each|
-          each == index || (over(incoming, each) == 1 && @board.pinned?(incoming, each))
+          each == index || (over(incoming, each) == 1 && @timetable.pinned?(incoming, each))
         }.sample(random: @random) or return
-        return if full?(out, other) || times[out].fetch(other, 0) >= @board.limits.at_once
+        return if full?(out, other) || times[out].fetch(other, 0) >= @timetable.limits.at_once
         times[out] = change(times[out], other, 1)
         times[incoming] = change(times[incoming], other, -1)
       end
 
       def settle(times, warmth)
-        before = times.keys.to_h { |id| [id, @now.fetch(id, Board::NOWHERE)] }
+        before = times.keys.to_h { |id| [id, @now.fetch(id, Timetable::NOWHERE)] }
         begun = @begun.dup
-        before.each { |id, places| @board.begins(@board.strands[id], places).each { |index| begun[index] -= 1 } }
+        before.each { |id, places| @timetable.begins(@timetable.strands[id], places).each { |index| begun[index] -= 1 } }
         after = climbed(times, begun) or return
-        gain = after.sum { |id, places| @board.term(@board.strands[id], places) } -
-          before.sum { |id, places| @board.term(@board.strands[id], places) }
+        gain = after.sum { |id, places| @timetable.term(@timetable.strands[id], places) } -
+          before.sum { |id, places| @timetable.term(@timetable.strands[id], places) }
         return unless gain >= 0 || @random.rand < Math.exp(gain / [warmth, 1e-9].max)
         trial = @now.merge(after)
-        return unless @board.bases_stand?(times.keys, trial)
+        return unless @timetable.bases_stand?(times.keys, trial)
         @now = trial
         @begun = begun
         gain
@@ -161,10 +161,10 @@ module JauntyBell::Core
       def climbed(times, begun)
         schedule = @now
         times.each_with_object({}) do |(id, wanted), after|
-          strand = @board.strands[id]
-          places = @board.climb(strand, wanted, schedule.merge(after), begun)&.places
+          strand = @timetable.strands[id]
+          places = @timetable.climb(strand, wanted, schedule.merge(after), begun)&.places
           return nil unless places
-          @board.begins(strand, places).each { |index| begun[index] += 1 }
+          @timetable.begins(strand, places).each { |index| begun[index] += 1 }
           after[id] = places
         end
       end

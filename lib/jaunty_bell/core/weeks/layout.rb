@@ -4,7 +4,7 @@ module JauntyBell::Core
     # from. Plans come of it.
     #
     #   layout = Layout.new(programme, shelf: {id => Card::Named}, learners: learners, today: today)
-    #   layout.wishes # => [Wish] what cannot be
+    #   layout.wishes # => [Obstacle] what cannot be
     #   layout.plan(seed: 1) { |done| … } # => Plan
     class Layout
       MOST_STRANDS = 36
@@ -43,8 +43,8 @@ module JauntyBell::Core
 
       def go_up = programme.limits.go_up / 100.0
 
-      def board =
-        @board ||= Board.new(strands, classes: meetings.size, slots: programme.slots, limits: programme.limits,
+      def timetable =
+        @timetable ||= Timetable.new(strands, classes: meetings.size, slots: programme.slots, limits: programme.limits,
           pins: pins, barred: barred)
 
       def strands =
@@ -52,14 +52,14 @@ module JauntyBell::Core
           strand(goal.combination_id, wanted: wanted(goal), importance: goal.importance)
         }, *steps, *pinned, *kept].uniq(&:id).first(MOST_STRANDS)
 
-      # What is in the way of it (Wishes); planning goes on without what cannot be.
-      def wishes = @wishes ||= Wishes.new(self).all
+      # What is in the way of it (Obstacles); planning goes on without what cannot be.
+      def wishes = @wishes ||= Obstacles.new(self).all
 
       # Raises InvalidInput as #refuse_empty does. The block is told how far it is (0–1).
       # `came` are loads of weeks that are over (Loads); `work` is what Planner takes.
       def plan(seed: 0, came: {}, **work, &told)
         refuse_empty
-        Plan.of(self, Planner.new(board, squad, seed: seed, **work).find(&told), loads(came: came), seed)
+        Plan.of(self, Planner.new(timetable, squad, seed: seed, **work).find(&told), loads(came: came), seed)
       end
 
       # Raises InvalidInput where there is nothing to plan.
@@ -90,11 +90,11 @@ module JauntyBell::Core
 
       def alone_with(strand)
         id = strand.id
-        board = Board.new([strand], classes: meetings.size, slots: programme.slots, limits: programme.limits,
+        timetable = Timetable.new([strand], classes: meetings.size, slots: programme.slots, limits: programme.limits,
           barred: barred)
-        times = meetings.each_index.reject { |index| board.barred?(id, index) }
+        times = meetings.each_index.reject { |index| timetable.barred?(id, index) }
           .to_h { |index| [index, [programme.limits.at_once, programme.slots].min] }
-        (board.climb(strand, times, {}, Hash.new(0)) || strand.course(Board::NOWHERE)).end_share
+        (timetable.climb(strand, times, {}, Hash.new(0)) || strand.course(Timetable::NOWHERE)).end_share
       end
 
       # Attempts in a place: what fits at the usual pace with two who share the time, as far as a coach counts them.

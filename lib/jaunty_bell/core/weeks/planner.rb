@@ -1,12 +1,12 @@
 module JauntyBell::Core
   module Weeks
-    # Finds a good schedule for a board: every one of them where there are few, else many laid out by what presses and
+    # Finds a good schedule for a timetable: every one of them where there are few, else many laid out by what presses and
     # the best of them made better by small moves. Pure, and the same for the same seed.
     #
-    # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out anew without
+    # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out again without
     # being thrown about.
     #
-    #   found = Planner.new(board, squad, seed: 1).find { |done| puts done } # the block is told 0–1 and may throw
+    #   found = Planner.new(timetable, squad, seed: 1).find { |done| puts done } # the block is told 0–1 and may throw
     #     :cancel
     #   found.schedule; found.value; found.bound; found.exact
     class Planner
@@ -19,12 +19,12 @@ module JauntyBell::Core
 
       # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves`
       # each.
-      def initialize(board, squad, seed: 0, few: FEW, tried: nil, kept: 1, moves: nil, from: nil)
-        @board = board
+      def initialize(timetable, squad, seed: 0, few: FEW, tried: nil, kept: 1, moves: nil, from: nil)
+        @timetable = timetable
         @squad = squad
         @random = Random.new(seed)
         @few = few
-        size = [squad.size * board.classes, 1].max
+        size = [squad.size * timetable.classes, 1].max
         @tried = tried || (LAID_OUT / size).clamp(3, 40)
         @kept = kept
         @moves = moves || (MOVED / size).clamp(100, 3_000)
@@ -33,12 +33,12 @@ module JauntyBell::Core
 
       def find(&told)
         told&.call(0.0)
-        best = @few.positive? ? Exact.new(@board, most: @few).best : nil
+        best = @few.positive? ? Exact.new(@timetable, most: @few).best : nil
         exact = !best.nil?
         best ||= searched(&told)
         told&.call(1.0)
-        Found.new(schedule: best, value: @board.value(best),
-          bound: exact ? @board.value(best) : Bound.new(@board, @squad).value, exact: exact)
+        Found.new(schedule: best, value: @timetable.value(best),
+          bound: exact ? @timetable.value(best) : Bound.new(@timetable, @squad).value, exact: exact)
       end
 
       private
@@ -47,16 +47,16 @@ module JauntyBell::Core
       def searched(&told)
         laid_out = @tried.times.map do |i|
           told&.call(i.fdiv(3 * @tried))
-          Construct.new(@board, @random, calm: i.zero?).schedule
+          Construct.new(@timetable, @random, calm: i.zero?).schedule
         end
-        laid_out << Improve.new(@board, @random).anew(@from) if @from
+        laid_out << Improve.new(@timetable, @random).again(@from) if @from
         done = 0
-        laid_out.uniq.max_by(@kept) { |schedule| @board.value(schedule) }.map do |schedule|
-          Improve.new(@board, @random).from(schedule, moves: @moves) do
+        laid_out.uniq.max_by(@kept) { |schedule| @timetable.value(schedule) }.map do |schedule|
+          Improve.new(@timetable, @random).from(schedule, moves: @moves) do
             done += 1
             told&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
           end
-        end.max_by { |schedule| @board.value(schedule) }
+        end.max_by { |schedule| @timetable.value(schedule) }
       end
     end
   end

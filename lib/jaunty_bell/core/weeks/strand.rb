@@ -54,7 +54,7 @@ module JauntyBell::Core
 
       # A Walk from today.
       def set_out =
-        Walk.new(@squad, @stock, rungs: ladder.size, top: top, begun: begun, wanted: wanted, attempts: @attempts)
+        Progress.new(@squad, @stock, rungs: ladder.size, top: top, begun: begun, wanted: wanted, attempts: @attempts)
 
       def course(places) = @courses[places] ||= along(places).course
 

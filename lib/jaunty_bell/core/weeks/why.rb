@@ -16,7 +16,7 @@ module JauntyBell::Core
 
       private
 
-      def pin = ("Pinned here by a coach." if @layout.board.pinned?(@strand.id, @index))
+      def pin = ("Pinned here by a coach." if @layout.timetable.pinned?(@strand.id, @index))
 
       def new
         bases = @strand.bases.map { |id| @layout.name(id) }

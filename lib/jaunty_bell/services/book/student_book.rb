@@ -35,7 +35,7 @@ module JauntyBell
       def efforts = diary.efforts
 
       # What happened week by week: [{monday:, load:, line: the load above which it is pointed out, or nil where there
-      # is nothing to compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], held:
+      # is nothing to compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], holds:
       # matters of holds}].
       def timeline
         told = diary.by_week(since: ledger.mondays.first)
@@ -46,7 +46,7 @@ module JauntyBell
           big = Core::Book::BigWeek.of(series, monday + 6, up: ledger.settings.pointed_out["big_week"])
           {monday: monday, load: load, line: big&.line, over: !!big&.over?(sessions.trained(monday..monday + 6).size),
            **told[monday],
-           held: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }
+           holds: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }
              .map { |hold| hold[:matter] }.uniq,
            climbed: climbed.fetch(monday, []).map { |(combination, rung), _|
              {name: ledger.names[combination], rung: rung}

@@ -1,11 +1,11 @@
 module JauntyBell
   module Services::Floor
     # What a device tells of a class, taken in: looked over by the core, appended all or none, with what follows from it
-    # (a knock holds back, marks change what is owned, what the class came to is worked out).
+    # (a knock holds back, marks change what is owned, what the class added up to is worked out).
     #
     #   Facts.new(club, class_id).take(marks: [{id:, student_id:, …}], knocks: […]) # => how many were new
     class Facts
-      # They change what a class came to
+      # They change what a class added up to
       WHAT_HAPPENED = %i[round_runs attendances departures pairings taken_back].freeze
       AHEAD = 86_400 # seconds by which what a device says may lie in time to come: its clock is wrong
 

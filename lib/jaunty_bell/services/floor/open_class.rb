@@ -55,7 +55,7 @@ module JauntyBell
       # Whether the class has contact, and whether somebody holds in it.
       def terms
         tasks = plan.tasks.values
-        {contact: tasks.any? { |task| task.round.contact && task.held? }, holding: tasks.any?(&:held_kit)}
+        {contact: tasks.any? { |task| task.round.contact && task.holder? }, holding: tasks.any?(&:holder_kit)}
       end
 
       # Core::Floor::Pairs of those expected, or of anybody, for a device that is offline.
@@ -69,7 +69,7 @@ module JauntyBell
       # Facts of the class, {table => rows}.
       def facts = @facts ||= club.facts.of(row[:id])
 
-      # Keeps what the class came to, by its card and the bells that rang.
+      # Keeps what the class added up to, by its card and the bells that rang.
       def keep_work = club.works.keep(row[:id], Core::Book::ClassWork.of(plan, club.works.worked(row[:id])))
 
       private

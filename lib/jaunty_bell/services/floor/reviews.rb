@@ -1,6 +1,6 @@
 module JauntyBell
   module Services::Floor
-    # Rounds as sensors felt them, held against what was planned.
+    # Rounds as sensors felt them, compared with what was planned.
     class Reviews
       LOOKED_BACK = 7 * Services::Book::Ledger::WEEKS # days
       CLASSES = 4 # the last ones in which a student wore one

@@ -30,8 +30,8 @@ module JauntyBell
 
       def start = Date.iso8601(row[:settings].fetch("start"))
 
-      # The first day that is still to be planned: today, or the day after it once its class has been held.
-      def from = @from ||= [start, squads.held_days(today).include?(today) ? today + 1 : today].max
+      # The first day that is still to be planned: today, or the day after it once its class has taken place.
+      def from = @from ||= [start, squads.class_days(today).include?(today) ? today + 1 : today].max
 
       # {id => Core::Card::Named} of what may be taught.
       def shelf = @club.shelf
@@ -58,8 +58,8 @@ module JauntyBell
           .select { |week, _| start + 7 * (week + 1) <= today }.transform_values { |days| days.sum(&:last) }
       end
 
-      # Classes of the group that have been held since the plan in force was made.
-      def held_since = (plan = in_force) ? squads.held_days(plan[:planned_on]).count { |day| day < from } : 0
+      # Classes of the group that have taken place since the plan in force was made.
+      def classes_since = (plan = in_force) ? squads.class_days(plan[:planned_on]).count { |day| day < from } : 0
 
       def in_force = @in_force ||= @club.programmes.in_force(row[:id])
 
@@ -137,7 +137,7 @@ module JauntyBell
       def taken = @taken ||= @club.programmes.taken(row[:id])
 
       def forecasts
-        held = squads.held_days(start).map(&:iso8601)
+        held = squads.class_days(start).map(&:iso8601)
         classes = past_classes.select { |planned| held.include?(planned["on"]) }
         return [] if classes.empty?
         marks = squads.marks(start - 4 * @settings.half_life)

@@ -1,7 +1,7 @@
 module JauntyBell
   module StandIns
     module Ways
-      # By the planner, which lays the rest out anew before each class from the marks there are.
+      # By the planner, which lays the rest out again before each class from the marks there are.
       class Planned
         NAME = "planned, and planned again"
         # Searches small enough for thirty seasons: one before the season, and one before each class that goes on from
@@ -17,15 +17,15 @@ module JauntyBell
         def places(index, day, squad)
           layout = Core::Weeks::Layout.new(@programme, shelf: @shelf, learners: squad.learners, today: day,
             habits: squad.habits)
-          board = layout.board
-          schedule = Core::Weeks::Planner.new(board, layout.squad, seed: index, **(@rest ? AGAIN : FIRST), from: @rest)
+          timetable = layout.timetable
+          schedule = Core::Weeks::Planner.new(timetable, layout.squad, seed: index, **(@rest ? AGAIN : FIRST), from: @rest)
             .find.schedule
           @rest = schedule.transform_values do |places|
             places.reject { |place| place[0].zero? }.to_h { |at, _, times| [at - 1, times] }
           end
           schedule.filter_map do |id, places|
             places.find { |place| place[0].zero? }&.then do |_, rung, times|
-              [id, layout.ladder[rung], times, layout.ladder[board.strands[id].top]]
+              [id, layout.ladder[rung], times, layout.ladder[timetable.strands[id].top]]
             end
           end
         end

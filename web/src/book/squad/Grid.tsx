@@ -50,7 +50,7 @@ export function Grid({ rows, combinations, total, more }: Props) {
     estimateSize: () => column,
     overscan: BEYOND,
   });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: measured anew when the columns change their width.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: measured again when the columns change their width.
   useEffect(() => across.measure(), [column, across]);
   const seen = down.getVirtualItems();
   const last = seen.at(-1)?.index ?? 0;

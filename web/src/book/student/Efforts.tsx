@@ -6,7 +6,7 @@ import { newId } from "../../kit/ids";
 import { Button, Empty, Field, Trouble, within } from "../../kit/parts";
 import { useClub, useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 import { useTakeBack } from "./useTakeBack";
 import { WhyAndKeep } from "./WhyAndKeep";
 
@@ -78,7 +78,7 @@ export function Efforts({ page }: { page: Page }) {
 }
 
 function EffortForm({ student, effort, done }: { student: string; effort?: Effort; done: () => void }) {
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const { today } = useClub();
   const [on, setOn] = useState(effort?.on ?? today);
   const [rating, setRating] = useState(String(effort?.effort ?? 5));
@@ -110,7 +110,7 @@ function EffortForm({ student, effort, done }: { student: string; effort?: Effor
       );
     },
     onSuccess: () => {
-      anew();
+      stale();
       done();
     },
   });

@@ -8,7 +8,7 @@ import { Button, Field, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useClub, useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 import { Returning } from "./Returning";
 
 type Matter = Schemas["Matter"];
@@ -18,7 +18,7 @@ const BOX = "min-h-9 rounded-lg border-[1.5px] border-seam bg-chalk px-2";
 /** What a student is held back from, and until when: cards and classes respect it. */
 export function Holds({ student }: { student: string }) {
   const mayPlan = useMayPlan();
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const [adding, setAdding] = useState(false);
   const holds = useQuery(asks.holds(student));
   const lift = useMutation({
@@ -30,7 +30,7 @@ export function Holds({ student }: { student: string }) {
   const settled = () => {
     setMistaken(undefined);
     setAdding(false);
-    anew();
+    stale();
   };
   const now = holds.data?.filter((hold) => hold.on) ?? [];
   return (

@@ -6,7 +6,7 @@ import { Button, Empty, Field, Trouble, within } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 import { useTakeBack } from "./useTakeBack";
 import { WhyAndKeep } from "./WhyAndKeep";
 
@@ -70,7 +70,7 @@ function Looked({ rubric }: { rubric: Rubric }) {
 }
 
 function PutRight({ student, mark, done }: { student: string; mark: Mark; done: () => void }) {
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const [attempted, setAttempted] = useState(String(mark.attempted));
   const [clean, setClean] = useState(String(mark.clean));
   const [rubric, setRubric] = useState<Rubric>(mark.rubric);
@@ -84,7 +84,7 @@ function PutRight({ student, mark, done }: { student: string; mark: Mark; done: 
         }),
       ),
     onSuccess: () => {
-      anew();
+      stale();
       done();
     },
   });

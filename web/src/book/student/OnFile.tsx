@@ -8,7 +8,7 @@ import { Sheet } from "../../kit/Sheet";
 import { useMayPlan } from "../../kit/session";
 import { useSay } from "../../kit/toast";
 import { Roster } from "../Roster";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 
 type File = Schemas["File"];
 
@@ -73,7 +73,7 @@ type FormProps = { student: string; known: File; done: () => void };
 
 function Form({ student, known, done }: FormProps) {
   const client = useQueryClient();
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const say = useSay();
   const people = usePeople();
   const [file, setFile] = useState(known);
@@ -82,7 +82,7 @@ function Form({ student, known, done }: FormProps) {
     mutationFn: () => data(api.PUT("/api/care/students/{id}/file", { params: { path: { id: student } }, body: file })),
     onSuccess: (fresh) => {
       client.setQueryData(asks.file(student).queryKey, fresh);
-      anew();
+      stale();
       say("The file is kept.");
       done();
     },

@@ -9,7 +9,7 @@ import { newId } from "../../kit/ids";
 import { Empty, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { shortDate } from "../../kit/time";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 
 /** The last classes of a student, with what was written down in each: partners, where sets broke, notes, knocks. */
 export function OnTheFloor({ student }: { student: string }) {
@@ -69,7 +69,7 @@ type Row = { class_id: string; on: string; minutes: number | null };
 
 /** An effort that nobody has told yet, asked for afterwards: for the minutes they were there. */
 function Ask({ student, held }: { student: string; held: Row }) {
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const [estimated, setEstimated] = useState(false);
   const [minutes, setMinutes] = useState(String(held.minutes || 60));
   const whole = Number(minutes);
@@ -86,7 +86,7 @@ function Ask({ student, held }: { student: string; held: Row }) {
           },
         }),
       ),
-    onSuccess: () => anew(),
+    onSuccess: () => stale(),
   });
   return (
     <div className="mt-1 rounded-lg bg-canvas px-2 py-1.5">

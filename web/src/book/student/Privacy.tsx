@@ -8,7 +8,7 @@ import { Sheet } from "../../kit/Sheet";
 import { useAccount, useClub } from "../../kit/session";
 import { dayAndTime, shortDate } from "../../kit/time";
 import { useSay } from "../../kit/toast";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 
 /** What was put right, who read and changed what is about health, and taking out or erasing all that is held. */
 export function Privacy({ student, name }: { student: string; name: string }) {
@@ -84,7 +84,7 @@ const plain = (value: unknown) => (value === null || value === undefined ? "noth
 function Erase({ student, name }: { student: string; name: string }) {
   const say = useSay();
   const go = useNavigate();
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const [typed, setTyped] = useState("");
   const path = { params: { path: { id: student } } };
   const held = useQuery(asks.onRecord(student));
@@ -92,7 +92,7 @@ function Erase({ student, name }: { student: string; name: string }) {
     mutationFn: () => data(api.PUT("/api/care/students/{id}/erased", { ...path, body: { name: typed } })),
     onSuccess: () => {
       go("/book");
-      anew({ gone: true });
+      stale({ gone: true });
       say(`${name} is erased.`);
     },
   });

@@ -5,7 +5,7 @@ import { useNextId } from "../../kit/ids";
 import { Button, Field, Trouble } from "../../kit/parts";
 import { useClub, useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
-import { useBookAnew } from "../useBookAnew";
+import { useBookStale } from "../useBookStale";
 
 type Return = Schemas["Return"];
 
@@ -68,14 +68,14 @@ export function Returning({ hold, back }: { hold: string; back: Return }) {
 function StepForm({ hold, next }: { hold: string; next: number }) {
   const { today } = useClub();
   const [on, setOn] = useState(today);
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const ids = useNextId();
   const write = useMutation({
     mutationFn: (symptoms: boolean) => {
       const body = { id: ids.of([next, on, symptoms]), step: next, on, symptoms };
       return data(api.POST("/api/care/holds/{id}/steps", { params: { path: { id: hold } }, body }));
     },
-    onSuccess: () => anew(),
+    onSuccess: () => stale(),
   });
   return (
     <div className="no-print grid gap-2 rounded-lg bg-canvas p-2.5">
@@ -103,11 +103,11 @@ function ClearanceForm({ hold }: { hold: string }) {
   const { today } = useClub();
   const [by, setBy] = useState("");
   const [on, setOn] = useState(today);
-  const anew = useBookAnew();
+  const stale = useBookStale();
   const clear = useMutation({
     mutationFn: () =>
       data(api.PUT("/api/care/holds/{id}/clearance", { params: { path: { id: hold } }, body: { by, on } })),
-    onSuccess: () => anew(),
+    onSuccess: () => stale(),
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();

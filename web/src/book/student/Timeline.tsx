@@ -105,7 +105,7 @@ function happened(week: Week) {
   return [
     ...week.climbed.map(({ name, rung }) => `owns ${name} at ${rung}`),
     week.knocks > 0 ? `${week.knocks} ${week.knocks === 1 ? "knock" : "knocks"}` : "",
-    ...week.held.map((matter) => `held back: ${matter}`),
+    ...week.holds.map((matter) => `held back: ${matter}`),
     week.notes > 0 ? `${week.notes} ${week.notes === 1 ? "note" : "notes"}` : "",
   ]
     .filter(Boolean)

@@ -59,7 +59,7 @@ module JauntyBell::Core
           private
 
           def finding(b)
-            at = stations(b).find { |place| tasks[place].implement&.held_by && round_at(place).capacity < 2 }
+            at = stations(b).find { |place| tasks[place].implement&.holder && round_at(place).capacity < 2 }
             return unless at
             say(at, "#{titled(at)} needs somebody to hold: two students at a time, or something that hangs.",
               [mend("Two at every station") { stations_with(b, capacity: 2) },

@@ -65,7 +65,7 @@ module JauntyBell::Core
 
           # What somebody holds is hit in turns.
           def turns(other, task) =
-            (other.held_by && task.round.swap == "alone" && task.kind != "circuit") ? {swap: "even"} : {}
+            (other.holder && task.round.swap == "alone" && task.kind != "circuit") ? {swap: "even"} : {}
 
           def enough?(other, at, task)
             return true if FREE.include?(other.id)

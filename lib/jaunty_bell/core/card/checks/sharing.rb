@@ -60,7 +60,7 @@ module JauntyBell::Core
 
           def findings
             tasks.filter_map do |at, task|
-              unless task.strikes? && task.implement&.held_by && task.round.swap == "alone" && !blocks[at[0]].circuit?
+              unless task.strikes? && task.implement&.holder && task.round.swap == "alone" && !blocks[at[0]].circuit?
                 next
               end
               say(at, "#{titled(at)} is done alone, and #{task.implement.name} need somebody to hold.",

@@ -9,7 +9,7 @@ module JauntyBell::Core
       #   rest      [least, most] seconds after each             must      may not be left out
       #   rank      of two that weigh alike which one keeps its time, the higher one; whole, below RANKS
       Item = Value.of(:at, :times, :fixed, :talk, :least, :step, :most_steps, :rest, :must, :importance, :effort,
-        :gloves, :held_kit, change: nil, rank: 0) do
+        :gloves, :holder_kit, change: nil, rank: 0) do
         # What a second of its work weighs where ties are to be broken: no sum of ranks reaches the least step of
         # importance.
         def weight = importance * self.class::RANKS + rank

@@ -45,7 +45,7 @@ module JauntyBell::Core
             step: step, most_steps: most,
             rest: rests(block, round.rest, work.effort), must: must?(block, [round]), rank: rank(block),
             importance: block.importance, effort: work.effort, gloves: task.gloves,
-            held_kit: task.held_kit, change: round.change)
+            holder_kit: task.holder_kit, change: round.change)
         end
 
         def circuit(block, b)
@@ -56,7 +56,7 @@ module JauntyBell::Core
             most_steps: (most - least) / GRID,
             rest: rests(block, block.rounds.map(&:rest).max, runs.first.effort), must: must?(block, block.rounds),
             rank: rank(block), importance: block.importance, effort: runs.first.effort,
-            gloves: gloves.any? || nil, held_kit: nil)
+            gloves: gloves.any? || nil, holder_kit: nil)
         end
 
         def rank(block) = KEPT.index(block.kind) || KEPT.size

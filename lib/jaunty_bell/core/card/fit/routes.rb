@@ -59,7 +59,7 @@ module JauntyBell::Core
         end
 
         def changed(item, state)
-          seconds, after = state.to(gloves: item.gloves, held_kit: item.held_kit, school: @school)
+          seconds, after = state.to(gloves: item.gloves, holder_kit: item.holder_kit, school: @school)
           [item.change || seconds, after]
         end
 

@@ -3,9 +3,9 @@ module JauntyBell::Core
     class Pairs
       # Pairs of more than can be tried in every way: a maximum-weight matching in a general graph, of as many pairs as
       # there can be (Edmonds 1965; the gem graph_matching follows Galil 1986). Whoever it leaves is put in by dealing
-      # out anew, exactly, a few pairs at a time with those who are left and those in trios, for as long as that helps.
+      # out again, exactly, a few pairs at a time with those who are left and those in trios, for as long as that helps.
       class Crowd
-        DEALT = 11 # students dealt out anew at a time
+        DEALT = 11 # students dealt out again at a time
 
         def initialize(graph, ids)
           @graph = graph

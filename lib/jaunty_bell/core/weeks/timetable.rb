@@ -3,8 +3,8 @@ module JauntyBell::Core
     # What a plan may be: strands, classes with so many places each, and the order of the trade. A schedule is {strand
     # id => places}, places as Strand takes them.
     #
-    #   board.climb(strand, {0 => 1, 2 => 2}, schedule, begun).places # => [[0, 0, 1], [2, 1, 2]]
-    class Board
+    #   timetable.climb(strand, {0 => 1, 2 => 2}, schedule, begun).places # => [[0, 0, 1], [2, 1, 2]]
+    class Timetable
       LAPSE = 0.5 # what losing a student on the way weighs beside winning one by the end; the product's own
 
       WAIT = 0.3 # what owning something weighs beside the goals that wait for it; the product's own

@@ -6,7 +6,7 @@ module JauntyBell::Core
       # (Sweep).
       #
       # The load stays under its limit where the sum of (effort × minutes − limit) × seconds of work is not above 0.
-      class Search
+      class Descent
         # `minutes` weigh the load; `load` is the limit or nil. Raises nothing: what cannot be is nil.
         def initialize(items, minutes:, school:, load: nil)
           @items = items

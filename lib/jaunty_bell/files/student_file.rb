@@ -3,8 +3,8 @@ require "json"
 
 module JauntyBell
   module Files
-    # All that is held about one student (Store::Privacy#held), for them to take away.
-    module HeldFile
+    # All that is on file of one student (Store::Privacy#on_file), for them to take away.
+    module StudentFile
       FORMAT = "jaunty-bell student"
 
       class << self

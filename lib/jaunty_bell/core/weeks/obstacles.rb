@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Weeks
     # Which wishes collide with which limits, and what would free them.
-    class Wishes
+    class Obstacles
       def initialize(layout)
         @layout = layout
         @programme = layout.programme
@@ -16,7 +16,7 @@ module JauntyBell::Core
 
       def gone
         (@programme.goals - @layout.goals).map do |goal|
-          Wish.new(combination_id: goal.combination_id,
+          Obstacle.new(combination_id: goal.combination_id,
             text: "A goal is no longer on the shelf: it is left out of the plan.",
             frees: ["Take it back onto the shelf", "Drop the goal"])
         end
@@ -29,7 +29,7 @@ module JauntyBell::Core
           next if taught == goal.rung
           why = @layout.capped?(goal) ? "juniors do not answer back with strikes to " \
             "the head" : "the club begins at #{@layout.ladder.first}"
-          Wish.new(combination_id: id, text: "#{@layout.name(id)} is planned for #{taught}, not #{goal.rung}: #{why}.",
+          Obstacle.new(combination_id: id, text: "#{@layout.name(id)} is planned for #{taught}, not #{goal.rung}: #{why}.",
             frees: ["Want #{taught}"])
         end
       end
@@ -41,7 +41,7 @@ module JauntyBell::Core
           id, wanted = goal.combination_id, @layout.wanted(goal)
           next if @layout.alone(id, wanted) >= @layout.go_up
           reachable = (0...wanted).to_a.reverse.find { |rung| @layout.alone(id, rung) >= @layout.go_up }
-          Wish.new(combination_id: id, text: unreachable_text(id, wanted, reachable),
+          Obstacle.new(combination_id: id, text: unreachable_text(id, wanted, reachable),
             frees: [("Want #{@layout.ladder[reachable]} by then" if reachable), "More weeks or classes",
               "Lower the share that goes up"].compact)
         end
@@ -62,11 +62,11 @@ module JauntyBell::Core
       def crowded
         strands = @layout.strands.select(&:goal?)
         rungs = strands.sum { |strand| [strand.wanted - strand.begun, 0].max }
-        room = @layout.meetings.size * @layout.board.most_new
+        room = @layout.meetings.size * @layout.timetable.most_new
         return [] if rungs <= room
-        [Wish.new(text: "The goals have #{Card::Words.many(rungs, "rung")} to begin, and " \
+        [Obstacle.new(text: "The goals have #{Card::Words.many(rungs, "rung")} to begin, and " \
           "#{Card::Words.many(@layout.meetings.size, "class", "classes")} with " \
-          "#{Card::Words.many(@layout.board.most_new, "new thing")} each: not all can be begun.",
+          "#{Card::Words.many(@layout.timetable.most_new, "new thing")} each: not all can be begun.",
           frees: ["More weeks or classes", "Two new things in a class", "Fewer goals, or lower rungs"])]
       end
 
@@ -79,18 +79,18 @@ module JauntyBell::Core
         on = day.strftime("%-d %b")
         unless @layout.meetings.any? { |meeting| meeting.on == day }
           return list.map { |pin|
-            Wish.new(combination_id: pin.combination_id,
+            Obstacle.new(combination_id: pin.combination_id,
               text: "A pin stands on #{on}, when there is no class of this programme.", frees: ["Move the pin"])
           }
         end
         wishes = list.reject { |pin| @layout.shelf.key?(pin.combination_id) }
           .map do |pin|
-            Wish.new(combination_id: pin.combination_id, text: "What is pinned on #{on} is no longer on the shelf.",
+            Obstacle.new(combination_id: pin.combination_id, text: "What is pinned on #{on} is no longer on the shelf.",
               frees: ["Take the pin out", "Take it back onto the shelf"])
           end
         if list.size > @programme.slots
           wishes <<
-            Wish.new(text: "#{list.size} combinations are pinned on #{on}, and the class has " \
+            Obstacle.new(text: "#{list.size} combinations are pinned on #{on}, and the class has " \
             "#{Card::Words.many(@programme.slots, "place")}: the first of them stand.", frees: ["Take a pin out"])
         end
         wishes + against(list, day, on)
@@ -102,7 +102,7 @@ module JauntyBell::Core
           @programme.never.include?([pin.combination_id, day]) ||
             @programme.not_before.fetch(pin.combination_id, day) > day
         }.map do |pin|
-          Wish.new(combination_id: pin.combination_id,
+          Obstacle.new(combination_id: pin.combination_id,
             text: "It is pinned on #{on} and kept out of that class too: the pin stands.",
             frees: ["Take the pin out", "Let it into the class"])
         end
@@ -110,7 +110,7 @@ module JauntyBell::Core
 
       def heavy
         @layout.loads.weeks.each_with_index.select { |week, _| week.over }.map do |week, i|
-          Wish.new(text: "Week #{i + 1} comes to a load of #{week.load.round} even at the easiest: " \
+          Obstacle.new(text: "Week #{i + 1} comes to a load of #{week.load.round} even at the easiest: " \
             "#{(week.load - week.ceiling).ceil} more than its limit of #{week.ceiling.floor}.",
             frees: ["Fewer or shorter classes that week", "A less easy week"])
         end

@@ -6,7 +6,7 @@ module JauntyBell::Core
     # Voices due at one instant become one, in order of rank. Then, rank by rank, each is placed where nobody else
     # speaks: an announcement waits for the stroke of the bell and for as long as its segment has room; a change of side
     # or partner and a call wait a moment; a count does not wait. What finds no room is only shown.
-    module Voices
+    module OneAtATime
       BELL = 1_500 # ms an announcement leaves to a bell
       PATIENCE = {announce: Float::INFINITY, swap: 2_000, side: 2_000, phase: 2_000, call: 1_500, count: 0}.freeze # ms
 

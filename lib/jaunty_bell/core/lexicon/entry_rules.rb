@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Lexicon
     # Whether one technique's entry is sound before it enters a lexicon: a list of rules over its fields.
-    class Check
+    class EntryRules
       ALLOWED = {
         "sides" => %w[lead rear], "levels" => %w[head body leg], "range" => %w[long mid close],
         "plane" => %w[straight round rising falling pushing], "drive" => %w[hip arm leg], "needs" => %w[full nothing],

@@ -10,7 +10,7 @@ module JauntyBell::Core
     # A class adds the evidence that is to be expected of it to the Beta model of the Book, with its variance; P(owned)
     # is the normal share above the line at 0.70 times the chance of marks from two different days. Written out in
     # docs/formulas.md.
-    class Walk
+    class Progress
       PRICE = OwnedLine.price
       WIDTH = 1 + PRICE
       LEAST_RATE = 0.05
