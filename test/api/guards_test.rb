@@ -193,7 +193,8 @@ class GuardsTest < ApiTest
     sign_in(new_account(club, "assistant"))
     at_door = call(:get, "/api/floor/classes/#{@held[:id]}")[:students].find { |student| student[:id] == @student }
     assert_equal({name: "Ned", phone: "07700 900100", guardian: ""}, at_door[:emergency])
-    %W[/api/records/exports/roster.csv /api/care/students/#{@student}/file /api/care/students/#{@student}/everything.json
+    %W[/api/records/exports/roster.csv /api/care/students/#{@student}/file
+      /api/care/students/#{@student}/everything.json
       /api/care/students/#{@student}/audit /api/records/club.json].each do |path|
       get path
       assert_equal 403, status, path

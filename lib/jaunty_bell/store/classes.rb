@@ -46,8 +46,8 @@ module JauntyBell
         rows.where(id: ids).order(:starts_at).all
       end
 
-      # Moves or changes a class that has not taken place, or with `following` it and all that follow in its series by as
-      # much. Raises Missing or Conflict.
+      # Moves or changes a class that has not taken place, or with `following` it and all that follow in its series by
+      # as much. Raises Missing or Conflict.
       def change(id, following: false, at: nil, **facts)
         row = to_come(id)
         shift = at ? shift_to(at, row) : 0

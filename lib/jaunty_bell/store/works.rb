@@ -1,7 +1,7 @@
 module JauntyBell
   module Store
-    # What classes added up to (Core::Book::ClassWork), kept from when they were closed, what of it each student was there
-    # for, and who really worked with whom.
+    # What classes added up to (Core::Book::ClassWork), kept from when they were closed, what of it each student was
+    # there for, and who really worked with whom.
     class Works
       Round = Core::Book::ClassWork::Round
       Seat = Core::Book::ClassWork::Seat

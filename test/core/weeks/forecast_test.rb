@@ -71,7 +71,7 @@ class ForecastTest < Minitest::Test
   end
 
   def off(random) =
-    Weeks::Progress::DOUBT * Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(2 * Math::PI * random.rand)
+    Weeks::Standing::DOUBT * Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(2 * Math::PI * random.rand)
 
   def rates(one, habits, classes) =
     strand([one], classes: classes, habits: habits).trace(Array.new(classes) { |i| [i, 0, 1] }).first

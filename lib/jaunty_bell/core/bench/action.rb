@@ -22,11 +22,6 @@ module JauntyBell::Core
       # A strike of ours meant to touch its target.
       def contact? = own? && strike? && !feint
 
-      # The technique itself or what is done with it has this id (and side, if given).
-      def involves?(id, side = nil)
-        [self, with].compact.any? { |part| part.technique.id == id && (side.nil? || part.side == side) }
-      end
-
       # What makes it this action, apart from how hard it is thrown.
       def identity = [technique.id, side, level, by, feint, recovery, with&.identity]
 

@@ -2,8 +2,8 @@ module JauntyBell::Core
   module Card
     # Whole sets and their counts in stretches of striking time, in exact arithmetic (Bench::Pace).
     #
-    # A sequence is gone through in order, each set followed by the pause, and begins again with every stretch; with both
-    # sides every set is done in one stance and then in the other, and a set without its twin is not counted.
+    # A sequence is gone through in order, each set followed by the pause, and begins again with every stretch; with
+    # both sides every set is done in one stance and then in the other, and a set without its twin is not counted.
     class Sets
       # `reading` names left and right.
       def initialize(task, reading)

@@ -3,7 +3,7 @@ module JauntyBell::Core
     # One thing a body does, as the lexicon describes it: a jab, a slip, a pivot.
     class Technique
       ATTRIBUTES = %i[id family strike limb sides side levels level range plane drive needs leaves shifts hand moves
-        beats gear cues cautions speaks_level measured_in effort].freeze
+        beats gear cues cautions speaks_level measured_in effort picture].freeze
       attr_reader(*ATTRIBUTES)
       attr_reader :plain, :short, :spoken, :also
 
@@ -25,6 +25,7 @@ module JauntyBell::Core
         @moves = facts.fetch("moves", false)
         @beats = facts.fetch("beats").to_r
         @effort = facts["effort"]
+        @picture = facts.fetch("picture", {}).freeze
         @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions")
           .map { |list| Array(list).map(&:freeze).freeze }
         @written_names = [@plain, @short, *@also].map { |name| name.downcase.tr("-", " ") }.uniq.freeze

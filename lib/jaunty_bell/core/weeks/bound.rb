@@ -26,7 +26,9 @@ module JauntyBell::Core
 
       # As if all of it were owned as well as it can be, at no cost of places.
       def waited_for =
-        @timetable.strands.values.sum { |strand| Timetable::WAIT * strand.waiting * share(strand, 0, @timetable.classes) }
+        @timetable.strands.values.sum do |strand|
+          Timetable::WAIT * strand.waiting * share(strand, 0, @timetable.classes)
+        end
 
       def fill(steps, room)
         steps.sort_by { |worth, places| -worth / places }.sum do |worth, places|

@@ -57,7 +57,8 @@ module JauntyBell::Core
 
       def take(strand, index)
         return unless @left.positive?
-        rung = @timetable.rungs_at(strand, index, @walks[strand.id], @schedule, fresh: @new_things < @timetable.most_new)
+        rung = @timetable.rungs_at(strand, index, @walks[strand.id], @schedule,
+          fresh: @new_things < @timetable.most_new)
           .last or return
         @new_things += 1 if rung > @walks[strand.id].begun
         @chosen[strand.id] = [rung, 1]

@@ -2,7 +2,8 @@ module JauntyBell::Core
   module Weeks
     # Every schedule there is, one after another, for programmes small enough; the best of them.
     #
-    #   Exact.new(timetable, most: 2_000).best # => {id => places}, or nil where more than so many classes would have to be
+    #   Exact.new(timetable, most: 2_000).best # => {id => places}, or nil where more than so many classes would have to
+    #     be
     #     filled
     class Exact
       class TooMany < StandardError; end
@@ -77,7 +78,8 @@ module JauntyBell::Core
       # nil for not at all, where no pin asks for it.
       def options(strand, index, schedule, left, new_things)
         places = schedule.fetch(strand.id, Timetable::NOWHERE)
-        rungs = @timetable.rungs_at(strand, index, strand.along(places), schedule, fresh: new_things < @timetable.most_new)
+        rungs = @timetable.rungs_at(strand, index, strand.along(places), schedule,
+          fresh: new_things < @timetable.most_new)
         places = rungs.product((1..[@timetable.limits.at_once, left].min).to_a).map { |rung, over| [index, rung, over] }
         @timetable.pinned?(strand.id, index) ? places : [nil, *places]
       end

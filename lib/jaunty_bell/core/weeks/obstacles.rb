@@ -29,7 +29,8 @@ module JauntyBell::Core
           next if taught == goal.rung
           why = @layout.capped?(goal) ? "juniors do not answer back with strikes to " \
             "the head" : "the club begins at #{@layout.ladder.first}"
-          Obstacle.new(combination_id: id, text: "#{@layout.name(id)} is planned for #{taught}, not #{goal.rung}: #{why}.",
+          Obstacle.new(combination_id: id,
+            text: "#{@layout.name(id)} is planned for #{taught}, not #{goal.rung}: #{why}.",
             frees: ["Want #{taught}"])
         end
       end

@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Weeks
-    # Finds a good schedule for a timetable: every one of them where there are few, else many laid out by what presses and
-    # the best of them made better by small moves. Pure, and the same for the same seed.
+    # Finds a good schedule for a timetable: every one of them where there are few, else many laid out by what presses
+    # and the best of them made better by small moves. Pure, and the same for the same seed.
     #
     # With `from`, the places of a plan that was, it begins there too: the rest of a programme is laid out again without
     # being thrown about.
@@ -49,7 +49,7 @@ module JauntyBell::Core
           told&.call(i.fdiv(3 * @tried))
           Construct.new(@timetable, @random, calm: i.zero?).schedule
         end
-        laid_out << Improve.new(@timetable, @random).again(@from) if @from
+        laid_out << Resume.new(@timetable).from(@from) if @from
         done = 0
         laid_out.uniq.max_by(@kept) { |schedule| @timetable.value(schedule) }.map do |schedule|
           Improve.new(@timetable, @random).from(schedule, moves: @moves) do

@@ -14,10 +14,6 @@ module JauntyBell::Core
       # place: `gates` the share that owns the rung beneath before one that begins a rung (nil for the others), and the
       # share that owns the rung `before` and `after`.
       Course = Struct.new(:places, :end_share, :credit, :first, :lapses, :gates, :before, :after)
-      # What is known today, by learner and rung in one row: evidence and days of marks as they would weigh today and
-      # the chances of no and of one day of marks; by learner the highest rung with marks, the chance of marks at each
-      # class, and the score to set out from.
-      Stock = Struct.new(:clean, :rough, :days, :none, :one, :reached, :chances, :starts)
       BEGUN = Rational(1, 3) # of the group marked at a rung: it has been begun
       # Of a goal's worth is at the rung wanted; the rest is spread evenly over the rungs on the way. The product's own
       WANTED = 0.6
@@ -52,16 +48,18 @@ module JauntyBell::Core
       # The highest rung begun once these places have been drilled; -1 for none.
       def begun_after(places) = places.reduce(begun) { |rung, place| (place[1] > rung) ? place[1] : rung }
 
-      # A Walk from today.
-      def set_out =
-        Progress.new(@squad, @stock, rungs: ladder.size, top: top, begun: begun, wanted: wanted, attempts: @attempts)
+      # A Progress from today.
+      def set_out
+        Progress.new(@squad, @standing, chances: @chances, starts: @starts, top: top, begun: begun, wanted: wanted,
+          attempts: @attempts)
+      end
 
       def course(places) = @courses[places] ||= along(places).course
 
       # A course that was walked already is not walked again.
       def remember(course) = @courses[course.places] ||= course
 
-      # A Walk over these places, those before a class alone where one is named.
+      # A Progress over these places, those before a class alone where one is named.
       def along(places, before: nil)
         set_out.tap do |walk|
           places.each do |index, rung, times|
@@ -80,10 +78,10 @@ module JauntyBell::Core
       # …], and each learner's chance to own the rung wanted (or begun last) at the end.
       def trace(places)
         walk = set_out
-        told = places.map do |index, rung, times|
-          walk.told(index, rung, times).map { |each| each.merge(rung: ladder[each[:rung]]) }
+        did = places.map do |index, rung, times|
+          walk.drill_each(index, rung, times).map { |each| each.merge(rung: ladder[each[:rung]]) }
         end
-        [told, walk.at_the_end(wanted || [begun_after(places), 0].max)]
+        [did, walk.at_the_end(wanted || [begun_after(places), 0].max)]
       end
 
       # The share that owns it now at a rung or higher.
@@ -94,29 +92,25 @@ module JauntyBell::Core
       # likeliest there is: two days of marks at the rung itself are needed, and two at the one beneath of somebody who
       # does not own that yet.
       def at_best(learner, rung, classes)
-        walk = @today ||= set_out
-        return 1.0 if walk.known_above?(learner, rung)
-        needed = walk.days_short(learner, rung)
-        needed += walk.days_short(learner, rung - 1) if rung.positive? && !walk.owns?(learner, rung - 1)
-        at_least(needed, classes, @stock.chances[learner].max || 0.0)
+        return 1.0 if @standing.known_above?(learner, rung)
+        needed = @standing.days_short(learner, rung)
+        beneath = rung.positive? && !(@today ||= set_out).owns?(learner, rung - 1)
+        needed += @standing.days_short(learner, rung - 1) if beneath
+        at_least(needed, classes, @chances[learner].max || 0.0)
       end
 
       private
 
+      # What is known today.
       def take_stock
         known = @squad.learners.map { |learner| ladder.map { |rung| learner.known[[id, rung]] } }
-        all = known.flatten(1)
-        @stock = Stock.new(all.map { |e| e ? e.clean * faded(e) : 0.0 }, all.map { |e| e ? e.rough * faded(e) : 0.0 },
-          all.map { |e| e ? e.behind * faded(e) : 0.0 }, all.map { |e| e ? 0.0 : 1.0 },
-          all.map { |e| (e&.days == 1) ? 1.0 : 0.0 },
-          known.map { |list| list.rindex { |e| e } || -1 }, @squad.chances(combination),
-          @squad.starts(bases, ladder.first))
-        @begun = (0...ladder.size).to_a.reverse.find { |rung|
-          known.any? && known.count { |list| list[rung] } >= @squad.size * BEGUN
-        } || -1
+        @standing = Standing.today(known, rungs: ladder.size, on: @squad.today, habits: @squad.habits)
+        @chances = @squad.chances(combination)
+        @starts = @squad.starts(bases, ladder.first)
+        @begun = (0...ladder.size).to_a.reverse.find { |rung| begun?(known, rung) } || -1
       end
 
-      def faded(evidence) = Book::Evidence.fading([(@squad.today - evidence.on).to_i, 0].max, evidence.half_life)
+      def begun?(known, rung) = known.any? && known.count { |list| list[rung] } >= @squad.size * BEGUN
 
       # P(a binomial count is so many or more).
       def at_least(needed, trials, chance)

@@ -18,7 +18,8 @@ module JauntyBell
           layout = Core::Weeks::Layout.new(@programme, shelf: @shelf, learners: squad.learners, today: day,
             habits: squad.habits)
           timetable = layout.timetable
-          schedule = Core::Weeks::Planner.new(timetable, layout.squad, seed: index, **(@rest ? AGAIN : FIRST), from: @rest)
+          schedule = Core::Weeks::Planner.new(timetable, layout.squad, seed: index,
+            **(@rest ? AGAIN : FIRST), from: @rest)
             .find.schedule
           @rest = schedule.transform_values do |places|
             places.reject { |place| place[0].zero? }.to_h { |at, _, times| [at - 1, times] }

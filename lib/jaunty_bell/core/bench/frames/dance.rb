@@ -5,17 +5,10 @@ module JauntyBell::Core
       class Dance
         # Cm from the middle of the stance to the target
         REACH = {far: 175.0, long: 135.0, mid: 100.0, close: 70.0}.freeze
-        SIDE_STEP = 32.0 # cm
-        PIVOT = 90.0 # degrees
-        ANGLE_OUT = 45.0
-        OPEN_TOES = 32.0
         HEEL_OUT = 40.0 # degrees the driving foot turns its toes in
-        # Degrees the standing foot turns out under a kick, and per cent of the weight on the lead foot at the end of a
-        # strike.
-        STANDING_TURN = {"round-kick" => 80.0, "switch-round-kick" => 80.0, "low-kick" => 62.0,
-                         "rising-round-kick" => 18.0, "spinning-back-kick" => 150.0, "side-kick" => 95.0}.freeze
-        LEAD_WEIGHT = {"jab" => 55, "cross" => 68, "slip lead" => 68, "slip rear" => 34, "roll lead" => 68,
-                       "roll rear" => 34, "pull-back" => 28, "duck" => 50}.freeze
+        STANDING_TURN = 24 # degrees the standing foot turns out under a kick that does not say
+        # Per cent on the lead foot at the end of a strike that does not say
+        STRIKING_WEIGHT = {lead: 38, rear: 64}.freeze
 
         def initialize(walk, reading)
           @walk = walk
@@ -46,7 +39,7 @@ module JauntyBell::Core
           if action.partner? then partner
           elsif action.strike? then strike(action)
           elsif action.technique.step? then step(action, 0r, @lasts)
-          else hold(action)
+          else stay(action)
           end
           rest
         end
@@ -95,14 +88,20 @@ module JauntyBell::Core
           @target = ahead(@band)
         end
 
-        def hold(action)
-          key = [action.technique.id, action.side].compact.join(" ")
+        # Defence, hands and pauses: the feet stay.
+        def stay(action)
           come_to(@visit.after[2]) if @visit.after[2] != @band
+          return if action.pause?
           hands = home
           hands = hands.merge(action.side => :out) if action.side && action.technique.limb == :hand
-          unless action.pause?
-            keep(@lasts / 2, :act, weight: LEAD_WEIGHT.fetch(key) { LEAD_WEIGHT[action.technique.id] }, hands: hands)
-          end
+          keep(@lasts / 2, :act, weight: weight(action), hands: hands)
+        end
+
+        # Per cent of the weight on the lead foot, as the technique says, by side where it says so; nil where it does
+        # not.
+        def weight(action)
+          said = action.technique.picture["weight"]
+          said.is_a?(Hash) ? said[action.side.to_s] : said
         end
 
         def strike(action)
@@ -114,22 +113,22 @@ module JauntyBell::Core
         # The driving foot turns its heel out as the hip comes through.
         def arm(action)
           side = action.side
-          foot = (action.technique.id == "jab") ? @pose.other(side) : side
-          degrees = (action.technique.drive == :hip && action.technique.id != "jab") ? -@pose.hand(side) *
-            HEEL_OUT : 0.0
+          flat = action.technique.picture["heel"] == "flat"
+          foot = flat ? @pose.other(side) : side
+          degrees = (action.technique.drive == :hip && !flat) ? -@pose.hand(side) * HEEL_OUT : 0.0
           @pose = @pose.but(turn: @pose.turn.merge(side => degrees))
-          weight = LEAD_WEIGHT.fetch(action.technique.id) { (side == :lead) ? 38 : 64 }
-          keep(@lasts / 2, :act, weight: weight, wound: [@visit.lead, @visit.rear], zone: action.level,
+          keep(@lasts / 2, :act, weight: weight(action) || STRIKING_WEIGHT[side], wound: [@visit.lead, @visit.rear],
+            zone: action.level,
             hands: home.merge(side => (action.level == :body) ? :low : :out),
             drive: {foot: foot, limb: "#{side} #{action.technique.limb}"})
         end
 
         # The kicking foot leaves the floor; the standing foot turns out under the hip.
         def leg(action)
-          change_feet if action.technique.id == "switch-round-kick"
+          change_feet if changes_feet?(action)
           side = action.side
           standing = @pose.other(side)
-          out = @pose.hand(standing) * STANDING_TURN.fetch(action.technique.id, 24.0)
+          out = @pose.hand(standing) * action.technique.picture.fetch("standing", STANDING_TURN).to_f
           @pose = @pose.but(lifted: side,
             along: @pose.along.merge(side => [REACH.fetch(Flow::BANDS[@band]) - 12.0, @pose.along[standing] + 30.0]
               .max), turn: @pose.turn.merge(standing => out))
@@ -152,24 +151,36 @@ module JauntyBell::Core
             come_to(@visit.after[2])
           when :around then @pose = @pose.but(facing: @pose.facing + @pose.hand(action.side) * -360.0)
           else
-            @pose = @pose.but(front: :lead) if action.technique.id == "switch-round-kick" && @pose.front
+            @pose = @pose.but(front: :lead) if changes_feet?(action) && @pose.front
             come_to(@visit.after[2]) if @visit.after[2] != @band
           end
         end
 
+        # A step as its technique says: feet that change place or gather, a turn, off the line, nearer or further.
         def step(action, from, lasts)
-          case action.technique.id
-          when "switch" then pass(from + lasts / 2) { change_feet }
-          when "walk-up" then pass(from + lasts / 2) { change_feet } && come_to(nearer(1))
-          when "gallop-in" then gather(from + lasts / 2, @pose.other(front_foot), front_foot) && come_to(nearer(1))
-          when "gallop-out" then gather(from + lasts / 2, front_foot, @pose.other(front_foot)) && come_to(nearer(-1))
-          when "pivot" then turn(action, PIVOT)
-          when "angle-out" then turn(action, ANGLE_OUT, aside: SIDE_STEP)
-          when "step-off" then step_off(action)
-          when "step-side", "shuffle" then @pose = @pose.moved(0.0, @pose.hand(action.side) * SIDE_STEP)
-          when "step-in" then come_to(nearer(1))
-          when "step-out" then come_to(nearer(-1))
+          said, half = action.technique.picture, from + lasts / 2
+          pass(half) { change_feet } if changes_feet?(action)
+          gather(half, *gathered(said["nearer"])) if said["feet"] == "gather"
+          if said["turn"] then turn(action, said["turn"].to_f, aside: said.fetch("aside", 0).to_f)
+          elsif said["aside"] then aside(action, said)
           end
+          come_to(nearer(said["nearer"])) if said["nearer"]
+        end
+
+        def changes_feet?(action) = action.technique.picture["feet"] == "change"
+
+        # Which foot is brought up to which: the far one on the way in, the near one on the way out.
+        def gathered(nearer)
+          feet = [@pose.other(front_foot), front_foot]
+          nearer.positive? ? feet : feet.reverse
+        end
+
+        # Off the line, with the toes open where the technique says so.
+        def aside(action, said)
+          @pose = @pose.moved(said.fetch("ahead", 0).to_f, @pose.hand(action.side) * said["aside"].to_f)
+          return unless said["toes"]
+          @pose = @pose.but(turn: @pose.turn.merge(action.side => @pose.hand(action.side) * said["toes"].to_f))
+          keep(@lasts / 2, :act)
         end
 
         def front_foot = @pose.front || :lead
@@ -200,13 +211,6 @@ module JauntyBell::Core
           @pose = @pose.moved(0.0, @pose.hand(action.side) * aside)
             .turned_about(front_foot, -@pose.hand(action.side) * degrees)
           @target = ahead(@band)
-        end
-
-        # Off the line with the toes open.
-        def step_off(action)
-          @pose = @pose.moved(6.0, @pose.hand(action.side) * SIDE_STEP)
-          @pose = @pose.but(turn: @pose.turn.merge(action.side => @pose.hand(action.side) * OPEN_TOES))
-          keep(@lasts / 2, :act)
         end
       end
     end
