@@ -51,17 +51,17 @@ module JauntyBell
       # Raises Wrong where one of them cannot be meant so.
       def check = [port, pg_port]
 
+      def root = File.expand_path("../..", __dir__)
+
+      private
+
       def a_port(name, usual)
         number = Integer(ENV.fetch(name, usual), 10, exception: false)
         raise Wrong, "#{name} is a number from 1 to 65535, not \"#{ENV[name]}\"." unless number&.between?(1, 65_535)
         number
       end
-      private :a_port
 
       def list(name) = ENV.fetch(name, "").split(",").map(&:strip).reject(&:empty?)
-      private :list
-
-      def root = File.expand_path("../..", __dir__)
     end
   end
 end

@@ -2,6 +2,8 @@ module JauntyBell
   module Api
     # The club's records in and out as files.
     class Records < Room
+      MOST_SHOWN = 200
+
       # A CSV line by line; kept only where the coach says so, all lines or those that can be.
       post "/imports", who: :coach do
         given = body_given
@@ -39,8 +41,6 @@ module JauntyBell
       end
 
       private
-
-      MOST_SHOWN = 200
 
       # Lines with problems come first, so that none is hidden behind the good ones.
       def shown_lines(lines) =

@@ -18,6 +18,8 @@ module JauntyBell
       WHO = {anybody: nil, all: %w[owner coach assistant], coach: %w[owner coach], owner: %w[owner]}.freeze
       REFUSALS = {coach: "Only a coach can do this; ask one of yours.",
                   owner: "Only the owner of the club can do this."}.freeze
+      UNKEEPABLE = "There is something in this that cannot be kept: a date, a number or a text that is out of reason."
+      BROKEN = "Something broke on the server. What you typed is still here; try once more."
 
       extend Forwardable
 
@@ -68,9 +70,6 @@ module JauntyBell
         halt Errors.response(500, BROKEN)
       end
       not_found { halt Errors.response(404, "There is nothing at this address.") }
-
-      UNKEEPABLE = "There is something in this that cannot be kept: a date, a number or a text that is out of reason."
-      BROKEN = "Something broke on the server. What you typed is still here; try once more."
 
       private
 

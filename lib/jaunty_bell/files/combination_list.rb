@@ -4,6 +4,7 @@ module JauntyBell
     # be left out; a line that begins with # is a comment.
     module CombinationList
       Line = Core::Value.of(:number, :name, :notation, tags: [], combination: nil, problem: nil)
+      MOST = 2_000 # at once, so that it is read while somebody waits
 
       # Every line that holds something, read in the reading, with its problem where it cannot be kept. `taken` are the
       # names on the shelf.
@@ -16,8 +17,6 @@ module JauntyBell
           checked(split(content, i + 1), reading, names)
         end
       end
-
-      MOST = 2_000 # at once, so that it is read while somebody waits
 
       # Raises Core::InvalidInput for a list that is too long.
       def self.few_enough(size)

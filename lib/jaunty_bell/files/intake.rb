@@ -30,6 +30,7 @@ module JauntyBell
         {"yes" => true, "true" => true, "1" => true, "no" => false, "false" => false, "0" => false}
           .fetch(cell.downcase) { raise Core::InvalidInput, "\"#{cell}\" is neither yes nor no" }
       end
+      RUNGS = Core::Bench::Rungs::ALL
       def self.one_of(*words) =
         ->(cell) {
           words.find { |word| word == cell.downcase } || raise(Core::InvalidInput,
@@ -40,7 +41,6 @@ module JauntyBell
       ON = Field.new(id: "on", names: %w[on date day], read: DAY)
       MS = Field.new(id: "ms", names: %w[ms milliseconds time_ms], read: NUMBER)
       ROUND = Field.new(id: "round", names: %w[round], read: WHOLE, needed: false)
-      RUNGS = Core::Bench::Rungs::ALL
 
       KINDS = {
         "roster" => [STUDENT, Field.new(id: "group", names: %w[group class squad], read: TEXT),

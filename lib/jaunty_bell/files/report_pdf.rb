@@ -3,6 +3,16 @@ module JauntyBell
     # A student's report in plain words: what you did, what you own, what is next, and what to take care of.
     class ReportPdf < Sheet
       MOST = 8 # lines of each list
+      # By the kind of a Core::Book::NextClass item.
+      NEXT = {
+        due: ->(name, rung, above, _) {
+          "#{name} #{rung}: have another look at it#{", then try it #{above}" if above}."
+        },
+        ready: ->(name, rung, _, _) { "#{name}: you are ready to try it #{rung}." },
+        new: ->(name, _, _, from) { "#{name}: new to you, and close to #{from}." }
+      }.freeze
+      RUNGS = {"air" => "in the air", "count" => "to a count", "clock" => "in your own rhythm",
+               "move" => "on the move", "call" => "when it is called", "answer" => "against answers"}.freeze
 
       # `report` a Core::Book::Report.
       def initialize(report)
@@ -103,15 +113,6 @@ module JauntyBell
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
       end
 
-      # By the kind of a Core::Book::NextClass item.
-      NEXT = {
-        due: ->(name, rung, above, _) {
-          "#{name} #{rung}: have another look at it#{", then try it #{above}" if above}."
-        },
-        ready: ->(name, rung, _, _) { "#{name}: you are ready to try it #{rung}." },
-        new: ->(name, _, _, from) { "#{name}: new to you, and close to #{from}." }
-      }.freeze
-
       def care
         holds = @report.holds.map do |hold|
           "You are held back for now (#{hold.matter}): #{hold.blocked}. Ask your coach before you do more."
@@ -123,9 +124,6 @@ module JauntyBell
       end
 
       def named(id) = @report.names.fetch(id)
-
-      RUNGS = {"air" => "in the air", "count" => "to a count", "clock" => "in your own rhythm",
-               "move" => "on the move", "call" => "when it is called", "answer" => "against answers"}.freeze
 
       def listed(lines) = lines.first(MOST) + ((lines.size > MOST) ? ["… and #{lines.size - MOST} more."] : [])
 

@@ -5,6 +5,7 @@ module JauntyBell
     class WrapSvg
       COLOURS = {"lead" => "#0B6660", "rear" => "#9A3B2B", "defence" => "#4E5A6B", "step" => "#566127",
                  "partner" => "#6B3F69", "ink" => "#20252B", "cloth" => "#FBF6EA", "none" => "none"}.freeze
+      DASHES = {slack: "2 3", cut: "6 5"}.freeze
 
       # `places` as Core::Bench::Wrap gives them, `set_time` in seconds; `width` and `half` (seam to edge) in points.
       def initialize(places, set_time, width:, half:)
@@ -43,8 +44,6 @@ module JauntyBell
           stroke_width: 1) +
           tag(:path, d: "M4 0H#{@width - 4}", stroke: "#B98A2D", stroke_width: 1.4, stroke_dasharray: "6 5")
       end
-
-      DASHES = {slack: "2 3", cut: "6 5"}.freeze
 
       def threads
         @places.each_cons(2).select { |_, to| to.thread }.map do |from, to|

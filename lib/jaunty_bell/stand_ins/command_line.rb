@@ -13,6 +13,9 @@ module JauntyBell
         All take --seed N, --dropouts X, and --serve PORT [--speed X] to be listened to over loopback instead of printed.
       TEXT
 
+      DEFAULTS = {seconds: 180, seed: 1, tempo: 140.0, pause: 0.6, fatigue: 0.0, misses: 0.0, noise: 0.0,
+                  dropouts: 0.0, rate: 0.0, speed: 1.0, stance: "orthodox"}.freeze
+
       def self.run(arguments, output: $stdout, errors: $stderr)
         new(arguments.dup).run(output)
       rescue Core::InvalidInput, OptionParser::ParseError, Errno::EADDRINUSE => e
@@ -36,9 +39,6 @@ module JauntyBell
       end
 
       private
-
-      DEFAULTS = {seconds: 180, seed: 1, tempo: 140.0, pause: 0.6, fatigue: 0.0, misses: 0.0, noise: 0.0,
-                  dropouts: 0.0, rate: 0.0, speed: 1.0, stance: "orthodox"}.freeze
 
       def options
         OptionParser.new do |parser|

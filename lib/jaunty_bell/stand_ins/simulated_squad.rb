@@ -27,6 +27,7 @@ module JauntyBell
       LASTS_LONGER = 1.4
 
       MEMORY = 14 # days in which what is new loses half its strength, of a middling student
+      RUNGS = Core::Bench::Rungs::ALL
 
       # `met` ids the squad has met and half learned before `from`; `memory` in days.
       def initialize(shelf, size:, seed:, from:, met: [], memory: MEMORY)
@@ -95,7 +96,6 @@ module JauntyBell
             known.rough * faded)
         end
       end
-      RUNGS = Core::Bench::Rungs::ALL
 
       private
 

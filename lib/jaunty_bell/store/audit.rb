@@ -2,13 +2,13 @@ module JauntyBell
   module Store
     # Who read and changed what is on record about a student's health.
     class Audit
+      AGAIN = 600 # seconds in which the same person reading the same again is one reading
+
       def initialize(db, club_id, account_id:)
         @db = db
         @club_id = club_id
         @account_id = account_id
       end
-
-      AGAIN = 600 # seconds in which the same person reading the same again is one reading
 
       # `did` in words: "read the holds' notes".
       def note(student_id, did)

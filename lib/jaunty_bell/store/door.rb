@@ -2,6 +2,9 @@ module JauntyBell
   module Store
     # What the club knows of students as they come to a class: when they came before, and whom they worked with lately.
     class Door
+      DAY = 86_400 # seconds
+      SAME_DAY = DAY / 2 # seconds: classes that begin so long after it may still be of its day
+
       # `row` of a class, `ids` of students.
       def initialize(db, club_id, row, ids)
         @db = db
@@ -35,9 +38,6 @@ module JauntyBell
       end
 
       private
-
-      DAY = 86_400 # seconds
-      SAME_DAY = DAY / 2 # seconds: classes that begin so long after it may still be of its day
 
       def begins = @row[:starts_at]
 

@@ -2,6 +2,10 @@ module JauntyBell
   module Store
     # A club, its groups, its students and its coaches.
     class People
+      ROSTER = %i[name group_id stance level trains_elsewhere].freeze
+      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian heart_rest heart_max
+        heart_weights].freeze
+
       def initialize(db, club_id)
         @db = db
         @club_id = club_id
@@ -39,10 +43,6 @@ module JauntyBell
       # Raises Missing.
       def student(id) =
         @db[:students].first(club_id: @club_id, id: id) || raise(Missing, "This student is not in your club.")
-
-      ROSTER = %i[name group_id stance level trains_elsewhere].freeze
-      FILE = %i[kg born_on stance_wish emergency_name emergency_phone guardian heart_rest heart_max
-        heart_weights].freeze
 
       # A half-life of a student's own for their marks, in days; nil for the school's. Raises Missing or
       # Core::InvalidInput.

@@ -3,6 +3,14 @@ module JauntyBell
     # Programmes and the plans made of them. A plan is kept whole; at most one waits to be taken or left.
     class Programmes
       FACTS = %i[name template_id settings].freeze
+      LINES = <<~SQL.freeze
+        SELECT programmes.id, programmes.name, group_id, groups.name AS group_name, revision, archived_at,
+          settings->>'start' AS start, (settings->>'weeks')::int AS weeks,
+          jsonb_array_length(coalesce(settings->'goals', '[]')) AS goals
+        FROM programmes JOIN groups ON groups.club_id = programmes.club_id AND groups.id = group_id
+        WHERE programmes.club_id = ? AND archived_at IS NULL ORDER BY changed_at DESC, programmes.id
+      SQL
+      LINES_AWAY = LINES.sub("IS NULL", "IS NOT NULL").freeze
 
       def initialize(db, club_id)
         @db = db
@@ -12,14 +20,6 @@ module JauntyBell
       # What a list says of each, with the group's name, newest change first: {id:, name:, group_id:, group_name:,
       # revision:, archived_at:, start:, weeks:, goals:}.
       def lines(archived: false) = @db.fetch(archived ? LINES_AWAY : LINES, @club_id).all
-
-      LINES = <<~SQL.freeze
-        SELECT programmes.id, programmes.name, group_id, groups.name AS group_name, revision, archived_at,
-          settings->>'start' AS start, (settings->>'weeks')::int AS weeks, jsonb_array_length(coalesce(settings->'goals', '[]')) AS goals
-        FROM programmes JOIN groups ON groups.club_id = programmes.club_id AND groups.id = group_id
-        WHERE programmes.club_id = ? AND archived_at IS NULL ORDER BY changed_at DESC, programmes.id
-      SQL
-      LINES_AWAY = LINES.sub("IS NULL", "IS NOT NULL").freeze
 
       # With the group's name. Raises Missing.
       def find(id) =

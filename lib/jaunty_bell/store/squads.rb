@@ -6,6 +6,8 @@ module JauntyBell
       LOOK_BACK = 56 # days of attendance that say how likely somebody comes
       HISTORY = 120 # days of marks that say how they come about
       FOUR_WEEKS = 28
+      DAY = "(classes.starts_at AT TIME ZONE (SELECT time_zone FROM clubs WHERE clubs.id = classes.club_id))::date"
+        .freeze
 
       def initialize(db, club_id, group_id, masteries:, half_life:, today:)
         @db = db
@@ -80,9 +82,6 @@ module JauntyBell
           .select_order_map(:day)
 
       private
-
-      DAY = "(classes.starts_at AT TIME ZONE (SELECT time_zone FROM clubs WHERE clubs.id = classes.club_id))::date"
-        .freeze
 
       def ids = @ids ||= rows.map { |row| row[:id] }
 

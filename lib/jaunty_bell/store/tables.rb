@@ -2,6 +2,8 @@ module JauntyBell
   module Store
     # What can be taken out of a club as a table, by the columns that are read back in: "roster", "log" and "marks".
     class Tables
+      STUDENT = {club_id: :club_id, id: :student_id}.freeze
+
       include OfStudents
 
       def initialize(db, club_id)
@@ -13,8 +15,6 @@ module JauntyBell
       def of_kind(kind) = {"roster" => :roster, "log" => :log, "marks" => :marks}.fetch(kind).then { |name| send(name) }
 
       private
-
-      STUDENT = {club_id: :club_id, id: :student_id}.freeze
 
       def named = Sequel[:students][:name].as(:student)
 

@@ -5,6 +5,8 @@ module JauntyBell
     class Works
       Round = Core::Book::ClassWork::Round
       Seat = Core::Book::ClassWork::Seat
+      There = Core::Book::ClassWork::There
+      LEAST = Core::Book::ClassWork::LEAST
 
       def initialize(db, club_id)
         @db = db
@@ -41,8 +43,6 @@ module JauntyBell
 
       private
 
-      There = Core::Book::ClassWork::There
-
       def classes(student_id, since)
         zone = @db[:clubs].where(id: @club_id).select(:time_zone)
         @db[:presences].where(Sequel[:presences][:club_id] => @club_id, Sequel[:presences][:student_id] => student_id)
@@ -65,8 +65,6 @@ module JauntyBell
         There.new(round: round, share: seconds.call(presence) / worked, seats: company.seats(student_id, at),
           together: partners.any? ? partners.map(&seconds).max / worked : nil)
       end
-
-      LEAST = Core::Book::ClassWork::LEAST
 
       # Who worked with whom: a shared round rang while both were there, for so long that it counts.
       def keep_partners(class_id, rounds)

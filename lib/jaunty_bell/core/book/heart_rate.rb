@@ -12,6 +12,14 @@ module JauntyBell::Core
       ZONES = [0.5, 0.6, 0.7, 0.8, 0.9].freeze # of the maximum, where each zone begins
       LONGEST_GAP = 10_000 # ms between two beats' readings; a longer one is a dropout and is not counted
       RATES = (25..250) # beats a minute that a heart can beat
+      STEP = 5 # seconds of a curve's points
+      FROM_THE_MEAN =
+        "of the mean of all that was heard, as most published values are; on intervals it is lower than reading " \
+        "by reading"
+      BY_READING =
+        "hard minutes weigh more than easy ones take away, so on intervals it is higher than from the mean; do " \
+        "not mix " \
+        "the two in one row"
 
       # Beats a minute at most, by age in years: Tanaka et al. 2001, Age-predicted maximal heart rate revisited, J Am
       # Coll Cardiol 37:153–156.
@@ -30,8 +38,6 @@ module JauntyBell::Core
       # Those samples that can have been heard; what was kept before anybody looked is left out.
       def self.heard(samples) =
         samples.select { |sample| read(sample) rescue false } # rubocop:disable Style/RescueModifier
-
-      STEP = 5 # seconds of a curve's points
 
       # Means over STEP seconds each, nil where nothing was heard: what a picture draws.
       def self.curve(samples)
@@ -77,14 +83,6 @@ module JauntyBell::Core
         figure(:trimp_banister, "minutes · x · #{factor} · e^(#{power}·x), x = (mean − rest) ÷ (most − rest)",
           BANISTER, FROM_THE_MEAN) { minutes * weighed(mean, factor, power) }
       end
-
-      FROM_THE_MEAN =
-        "of the mean of all that was heard, as most published values are; on intervals it is lower than reading " \
-        "by reading"
-      BY_READING =
-        "hard minutes weigh more than easy ones take away, so on intervals it is higher than from the mean; do " \
-        "not mix " \
-        "the two in one row"
 
       # The same, each reading weighed by itself and then added up.
       def banister_by_reading(weights)

@@ -17,6 +17,14 @@ module JauntyBell::Core
         "rolling average, coupled; its use for predicting injury is disputed (Impellizzeri et al. 2020, Int J Sports " \
         "Physiol Perform 15:907–913)"
       SUM = "a sum of effort × minutes (Foster et al. 2001)"
+      SETTLED = 56 # days of history before the slow average has forgotten how it began
+      SWINGS = "begun on a training day the slow average is 20 to 40 % too high at day 28 and still 6 % at " \
+        "day 56, so " \
+        "there is no ratio before; with two " \
+        "fixed training days a week it swings by weekday alone, 0.58 to 1.38 in steady training"
+      ALIKE = "two or three sessions a week keep it low by construction, and six equal sessions a week stand above 2 " \
+        "for ever; the line at 2 is a later " \
+        "convention, not Foster's"
 
       attr_reader :first, :last
 
@@ -77,12 +85,6 @@ module JauntyBell::Core
         end
       end
 
-      SETTLED = 56 # days of history before the slow average has forgotten how it began
-      SWINGS = "begun on a training day the slow average is 20 to 40 % too high at day 28 and still 6 % at " \
-        "day 56, so " \
-        "there is no ratio before; with two " \
-        "fixed training days a week it swings by weekday alone, 0.58 to 1.38 in steady training"
-
       # Exponentially weighted averages over 7 and 28 days and their ratio: λ = 2/(N+1), first value the first day's
       # load.
       def ewma(day)
@@ -96,10 +98,6 @@ module JauntyBell::Core
         end
         [week, month, weighted(day, week, month)]
       end
-
-      ALIKE = "two or three sessions a week keep it low by construction, and six equal sessions a week stand above 2 " \
-        "for ever; the line at 2 is a later " \
-        "convention, not Foster's"
 
       def monotony(day)
         figure(:monotony, "mean of 7 daily loads ÷ their sample standard deviation", FOSTER, days(day, 7),

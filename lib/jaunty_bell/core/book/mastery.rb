@@ -34,6 +34,7 @@ module JauntyBell::Core
             path: "clean")
         end
       end
+      STATES = %i[new learning owned fading].freeze
 
       # Whether the 10 % quantile of Beta(1 + clean, 1 + rough) is at least 0.70: it is exactly when no more than 10 %
       # of the distribution lies below. With a and b of 1 or more the density is log-concave, so at least 1/e of it lies
@@ -86,8 +87,6 @@ module JauntyBell::Core
       def score = evidence.then { |a, b| a / (a + b) }
 
       def sure_of = @sure_of ||= Beta.new(*evidence).quantile(DOUBT)
-
-      STATES = %i[new learning owned fading].freeze
 
       # One of STATES.
       def state

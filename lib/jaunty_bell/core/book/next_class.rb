@@ -12,6 +12,9 @@ module JauntyBell::Core
       # kind :due, :ready or :new; `rung` to drill it at; `students` ids it is for; `share` of those it could be for,
       # 0–1; `from` the id of what it builds on; `above` the rung to try after what is due, where it is ready too.
       Item = Value.of(:kind, :combination_id, :rung, :students, :share, :reason, from: nil, above: nil)
+      KINDS = {add: "one action more than what", drop: "one action less than what",
+               change: "one action other than what", part: "begins or ends as what"}.freeze
+      OTHER_WAY = {add: :drop, drop: :add, change: :change}.freeze # seen from the new one
 
       # `masteries` {student id => {[combination id, rung] => Mastery}}; `shelf` {id => Bench::Combination} what may be
       # taught; `on` the day of the class.
@@ -99,9 +102,6 @@ module JauntyBell::Core
         end
       end
 
-      KINDS = {add: "one action more than what", drop: "one action less than what",
-               change: "one action other than what", part: "begins or ends as what"}.freeze
-
       # [id, kind, share] of owned combinations it is one step from, or that are the longest on the shelf it begins or
       # ends with.
       def bases(id, combination)
@@ -113,7 +113,6 @@ module JauntyBell::Core
         end
       end
 
-      OTHER_WAY = {add: :drop, drop: :add, change: :change}.freeze # seen from the new one
       def basis = @basis ||= Bench::Basis.new(@shelf)
 
       def likeness = @likeness ||= Bench::Likeness.new(@shelf.slice(*tops.keys))

@@ -5,6 +5,12 @@ module JauntyBell::Core
     # A sequence is gone through in order, each set followed by the pause, and begins again with every stretch; with
     # both sides every set is done in one stance and then in the other, and a set without its twin is not counted.
     class Sets
+      NAMED = 2 # seconds at least that naming the next of a pool takes
+      # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side.
+      # `named_at` is when its combination is named, for the first of each but the pool's first, which is named before
+      # the bell.
+      Counted = Value.of(:combination, :number, :at, :other, named_at: nil)
+
       # `reading` names left and right.
       def initialize(task, reading)
         @task = task
@@ -12,16 +18,9 @@ module JauntyBell::Core
         @other = reading.but(stance: (reading.stance == :southpaw) ? :orthodox : :southpaw)
       end
 
-      NAMED = 2 # seconds at least that naming the next of a pool takes
-
       # Seconds of a counted drill for one striker: everything in the pool `count` times, on both sides where asked, the
       # next one named before it is counted. A count is the count: nothing is added for time that is left over.
       def counted = counted_sets.last&.then { |set| set.at + length(set.combination) } || 0
-
-      # One set that is counted: its `number`, when it begins in seconds, and whether it is on the other side.
-      # `named_at` is when its combination is named, for the first of each but the pool's first, which is named before
-      # the bell.
-      Counted = Value.of(:combination, :number, :at, :other, named_at: nil)
 
       # Every set of the counted part of one striker in order: a count on one side, then the same on the other.
       def counted_sets

@@ -12,6 +12,7 @@ module JauntyBell::Core
       # least of them; `must` stay; `weight` of a second of its work (Card::Fit::Item#weight).
       Coming = Value.of(:talk, :work, :rest, :least, :least_rest, :must, :weight)
       Choice = Value.of(:work, :rest)
+      NEVER = -Float::INFINITY
 
       # `seconds` there are for all of them.
       def initialize(rounds, seconds)
@@ -37,8 +38,6 @@ module JauntyBell::Core
       end
 
       private
-
-      NEVER = -Float::INFINITY
 
       def cells(seconds) = (seconds / STEP.to_r).ceil
 

@@ -31,6 +31,8 @@ module JauntyBell::Core
 
         def span = times.last.to_f
       end
+      ROUNDS = 3 # times the rhythm and the places of the strikes are worked out from each other
+      SPREAD = 1.4826 # from the median of distances to a standard deviation, for a normal distribution
 
       # `strikes` Strikes in any order; what comes before the one in front of it is put in its place.
       def initialize(strikes, plan:)
@@ -87,9 +89,7 @@ module JauntyBell::Core
 
       private
 
-      ROUNDS = 3 # times the rhythm and the places of the strikes are worked out from each other
       EVENEST, UNEVENEST = 0.04, 0.2 # shares of an interval
-      SPREAD = 1.4826 # from the median of distances to a standard deviation, for a normal distribution
 
       def rhythm = worked_out.first
 

@@ -25,6 +25,9 @@ module JauntyBell::Core
     end
 
     class Strike
+      LONGEST = 7_200_000 # ms
+      HARDEST = 500 # g
+
       # What can be read of a device's lines "milliseconds,hand,peak g": [[Strike, …], [[line number, why], …]]. A
       # heading is passed over; a line that comes out of order keeps its own time.
       def self.lines(text)
@@ -39,9 +42,6 @@ module JauntyBell::Core
         end
         [found, bad]
       end
-
-      LONGEST = 7_200_000 # ms
-      HARDEST = 500 # g
     end
   end
 end

@@ -11,6 +11,8 @@ module JauntyBell::Core
       GRID = 2 # efforts go by half points
       # Instead of an implement that cannot take it, if the club owns it
       HIT = %w[long-pads kick-shield hanging-bag].freeze
+      EXPLAIN = 60 # seconds for what nobody knows
+      EASY = 3
 
       # Technical rounds of a template: [block, round] indexes of the rounds outside circuits that drill a combination.
       def self.technical(plan) = plan.tasks.select { |(b, _), task| task.strikes? && !plan.blocks[b].circuit? }.keys
@@ -65,7 +67,6 @@ module JauntyBell::Core
           **from_drill(task))
         given.but(implement: implement(given, task))
       end
-      EXPLAIN = 60 # seconds for what nobody knows
 
       # What the drill had said, now that the combination stands without it.
       def from_drill(task) = task.drill ? {tempo: task.tempo, pause: task.pause, both_sides: task.both_sides?} : {}
@@ -86,7 +87,6 @@ module JauntyBell::Core
         return round if round.effort <= EASY
         round.but(effort: (((round.effort + shift) * GRID).round / GRID.to_f).clamp(1, 10))
       end
-      EASY = 3
 
       def shift
         @shift ||= begin

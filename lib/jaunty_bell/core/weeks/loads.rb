@@ -12,6 +12,8 @@ module JauntyBell::Core
     class Loads
       EFFORTS = (4..20).map { |half| half/2r }.freeze # 2 to 10
       Week = Value.of(:ceiling, :load, :easy, :over)
+      ALLOWED = 8 # half points down from what is wanted
+      GRAIN = 10 # load that makes no difference worth trying
 
       # `meetings` of the whole programme; `effort` what the card asks; `usual` the group's load a week before it, nil
       # where none is known; `came` {week => the load that really came of it}.
@@ -79,7 +81,6 @@ module JauntyBell::Core
         heaviest(meetings, allowed, ceiling) || heaviest(meetings, EFFORTS.first(4), ceiling) ||
           [EFFORTS.first] * meetings.size
       end
-      ALLOWED = 8 # half points down from what is wanted
 
       # Class by class, of all ways that come to about the same load and end as hard the best alone is followed: the
       # work grows with the classes of a week. nil where nothing is under the ceiling.
@@ -91,7 +92,6 @@ module JauntyBell::Core
         end
         ways.max_by(&:worth)&.efforts
       end
-      GRAIN = 10 # load that makes no difference worth trying
 
       Way = Struct.new(:load, :squares, :hard, :efforts) do
         # The heavier the better, then the evener: of one load the even efforts have the least squares.

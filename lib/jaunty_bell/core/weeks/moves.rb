@@ -6,6 +6,7 @@ module JauntyBell::Core
     class Moves
       # `from` and `to` are [[Date, rung], …] of the places that are in one plan alone.
       Move = Value.of(:combination_id, :from, :to, :why)
+      NEAR = 5 # per cent that are no difference
 
       # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have
       # still before them; `said` {id => the share that was expected to own a goal by now}, `owns` {id => the share that
@@ -48,7 +49,6 @@ module JauntyBell::Core
         return "#{owns} % own it, as was expected." if (said - owns).abs < NEAR
         "#{owns} % own it; #{said} % had been expected to by now."
       end
-      NEAR = 5 # per cent that are no difference
 
       def more(was, is)
         by = is.size - was.size

@@ -2,6 +2,8 @@ module JauntyBell::Core
   module Weeks
     # The learners a programme is planned for, with what the forecast asks of them at each of its classes.
     class Squad
+      UNKNOWN = 0.75 # of a learner nothing is known of; the product's own
+
       attr_reader :learners, :meetings, :today, :habits
 
       # `meetings` in order, `today` the day from which is planned, `ends` the day the programme ends.
@@ -41,7 +43,6 @@ module JauntyBell::Core
           end
         end
       end
-      UNKNOWN = 0.75 # of a learner nothing is known of; the product's own
 
       private
 

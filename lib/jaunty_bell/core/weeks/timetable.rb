@@ -8,6 +8,7 @@ module JauntyBell::Core
       LAPSE = 0.5 # what losing a student on the way weighs beside winning one by the end; the product's own
 
       WAIT = 0.3 # what owning something weighs beside the goals that wait for it; the product's own
+      NOWHERE = [].freeze
 
       attr_reader :strands, :classes, :slots, :limits, :pins
 
@@ -43,7 +44,6 @@ module JauntyBell::Core
       # Importance-weighted share of the group expected to own each goal at the end (Strand credits rungs on the way;
       # what is waited for counts too), less lapses.
       def value(schedule) = strands.each_value.sum { |strand| term(strand, schedule.fetch(strand.id, NOWHERE)) }
-      NOWHERE = [].freeze
 
       # Rungs it may be drilled at in a class, where a Walk has come to: where the group stands, and the next where
       # enough own it; `fresh` whether one more new thing may be begun there. A pin that names a rung stands above the

@@ -74,26 +74,6 @@ module JauntyBell
         @hearts[since] ||= heard(since)
       end
 
-      def heard(since)
-        heard = diary.recordings(since: since).select { |row| row[:kind] == "heart" }
-        heard.group_by { |row| row[:class_id] }.values.map do |rounds|
-          heart = Core::Book::HeartRate.joined(rounds.map { |row|
-            Core::Book::HeartRate.heard(row[:samples].map(&:to_a))
-          }, rest: student[:heart_rest], most: heart_most)
-          weights = student[:heart_weights].to_sym
-          rounds.first.slice(:on, :title).merge(rest: student[:heart_rest], most: heart_most.round,
-            rounds: rounds.map { |row| curve(row) },
-            banister: heart.banister(weights), by_reading: heart.banister_by_reading(weights), edwards: heart.edwards)
-        end
-      end
-
-      def curve(row)
-        {round: row[:round] + 1, title: row[:round_title] || "Round #{row[:round] + 1}",
-         beats: Core::Book::HeartRate.curve(Core::Book::HeartRate.heard(row[:samples].map(&:to_a)))}
-      end
-
-      private :heard, :curve
-
       # Beats a minute at the most: as measured, else by age.
       def heart_most = student[:heart_max] || Core::Book::HeartRate.most_by_age(age)
 
@@ -117,6 +97,26 @@ module JauntyBell
       def span(days)
         works = works(since: days.first).select { |on, _, _| days.cover?(on) }
         Core::Book::Span.new(sessions, series, days, tally: Core::Book::ClassWork.total(works.map(&:last)))
+      end
+
+      private
+
+      def heard(since)
+        heard = diary.recordings(since: since).select { |row| row[:kind] == "heart" }
+        heard.group_by { |row| row[:class_id] }.values.map do |rounds|
+          heart = Core::Book::HeartRate.joined(rounds.map { |row|
+            Core::Book::HeartRate.heard(row[:samples].map(&:to_a))
+          }, rest: student[:heart_rest], most: heart_most)
+          weights = student[:heart_weights].to_sym
+          rounds.first.slice(:on, :title).merge(rest: student[:heart_rest], most: heart_most.round,
+            rounds: rounds.map { |row| curve(row) },
+            banister: heart.banister(weights), by_reading: heart.banister_by_reading(weights), edwards: heart.edwards)
+        end
+      end
+
+      def curve(row)
+        {round: row[:round] + 1, title: row[:round_title] || "Round #{row[:round] + 1}",
+         beats: Core::Book::HeartRate.curve(Core::Book::HeartRate.heard(row[:samples].map(&:to_a)))}
       end
     end
   end

@@ -11,19 +11,17 @@ module JauntyBell::Core
           def rule(id) = @id = id
         end
 
+        # Proposals as [label, combination] for one of this rule's findings, best first. None by default.
+        def mends(_finding, _walk) = []
+
+        # The action whose link to the one before this rule's fault at `index` cuts; nil where it cuts none.
+        def cuts(_index) = nil
+
         private
 
         def finding(severity, at, reason, seam: false)
           Finding.new(rule: self.class.id, severity: severity, at: at, reason: reason, seam: seam)
         end
-
-        # Proposals as [label, combination] for one of this rule's findings, best first. None by default.
-        public def mends(_finding, _walk) = []
-
-        # The action whose link to the one before this rule's fault at `index` cuts; nil where it cuts none.
-        public def cuts(_index) = nil
-
-        private
 
         def technique(id) = Lexicon::Techniques.default[id]
 

@@ -9,6 +9,7 @@ module JauntyBell::Core
         NEAR = 1e-6 # what a bound may be off by in floating point
         # A partial choice: what it has used of the limit, what it is worth, and the steps so far, last first.
         Label = Struct.new(:sum, :worth, :path)
+        FIRST_SLACK = 3 # grains below the bound that are looked at first
 
         # `tried` are priced Tables, the one with the lowest bound first: each bounds every label, a dear one those that
         # have used much of the limit, a cheap one those that have used little. `limits` are whole numbers a second of
@@ -40,8 +41,6 @@ module JauntyBell::Core
             slack *= 2
           end
         end
-
-        FIRST_SLACK = 3 # grains below the bound that are looked at first
 
         private
 
