@@ -2,7 +2,7 @@ import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { CardFinding, Combination, Sums } from "../api/client";
-import { RUNGS } from "../api/known";
+import { LIMITS, RUNGS } from "../api/known";
 import { Pick } from "../kit/Pick";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -47,7 +47,6 @@ export function RoundRow(props: Props) {
     title.current?.scrollIntoView({ block: "center" });
   }, [looking]);
   const name = `Round ${number}`;
-  const worst = findings[0]?.severity;
   const written = sum && sum.work !== row.work_s;
   const border = isDragging ? "z-10 border-brass shadow-lg" : looking ? "border-ink" : "border-seam";
   const time = (field: "explain" | "work" | "rest", least: number) => (
@@ -82,15 +81,7 @@ export function RoundRow(props: Props) {
           {number}
         </button>
         <span className="flex min-w-32 flex-1 items-center gap-1 py-0.5">
-          {worst && (
-            <span
-              title={findings.map((each) => each.reason).join(" ")}
-              className={`grid size-5 shrink-0 place-items-center rounded-full font-extrabold text-xs ${worst === "fault" ? "bg-rear text-chalk" : worst === "caution" ? "bg-brass text-chalk" : "bg-canvas-deep text-ink"}`}
-            >
-              <span aria-hidden="true">{MARKS[worst]}</span>
-              <span className="sr-only">{worst}</span>
-            </span>
-          )}
+          <Worst findings={findings} />
           <span className="min-w-0 flex-1">
             <input
               ref={title}
@@ -133,32 +124,8 @@ export function RoundRow(props: Props) {
           )}
         </span>
         {time("rest", 0)}
-        <span aria-hidden="true" className="text-ink-soft text-xs xl:hidden">
-          effort
-        </span>
-        <select
-          aria-label={`${name} planned effort`}
-          data-field="effort"
-          disabled={readOnly}
-          value={row.effort}
-          onChange={(event) => change({ ...row, effort: Number(event.target.value) })}
-          className={`${BOX} max-xl:w-13`}
-        >
-          {[...new Set([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, row.effort])]
-            .sort((a, b) => a - b)
-            .map((effort) => (
-              <option key={effort}>{effort}</option>
-            ))}
-        </select>
-        <div className="text-[13px] leading-[1.15]">
-          {typeof sum?.strikes === "number" && (
-            <>
-              <span className="font-bold">{sum.strikes} strikes</span>
-              <br />
-              <span className="text-ink-soft text-xs">{sum.sets} sets</span>
-            </>
-          )}
-        </div>
+        <Effort row={row} name={name} change={change} readOnly={readOnly} />
+        <Struck sum={sum} />
         <span className="ml-auto flex">
           <button
             type="button"
@@ -183,6 +150,64 @@ export function RoundRow(props: Props) {
       </div>
       {open && <RoundMore row={row} name={name} circuit={circuit} change={change} readOnly={readOnly} />}
     </li>
+  );
+}
+
+/** The gravest that the corner says of it. */
+function Worst({ findings }: { findings: CardFinding[] }) {
+  const worst = findings[0]?.severity;
+  if (!worst) return null;
+  const look = { fault: "bg-rear text-chalk", caution: "bg-brass text-chalk", weak: "", cue: "" }[worst];
+  return (
+    <span
+      title={findings.map((each) => each.reason).join(" ")}
+      className={`grid size-5 shrink-0 place-items-center rounded-full font-extrabold text-xs ${look || "bg-canvas-deep text-ink"}`}
+    >
+      <span aria-hidden="true">{MARKS[worst]}</span>
+      <span className="sr-only">{worst}</span>
+    </span>
+  );
+}
+
+/** How hard it is meant to be; half points that a plan has given can be kept. */
+function Effort({ row, name, change, readOnly }: SharingProps) {
+  const [least, most] = LIMITS.effort;
+  const whole = Array.from({ length: most - least + 1 }, (_, i) => least + i);
+  return (
+    <>
+      <span aria-hidden="true" className="text-ink-soft text-xs xl:hidden">
+        effort
+      </span>
+      <select
+        aria-label={`${name} planned effort`}
+        data-field="effort"
+        disabled={readOnly}
+        value={row.effort}
+        onChange={(event) => change({ ...row, effort: Number(event.target.value) })}
+        className={`${BOX} max-xl:w-13`}
+      >
+        {[...new Set([...whole, row.effort])]
+          .sort((a, b) => a - b)
+          .map((effort) => (
+            <option key={effort}>{effort}</option>
+          ))}
+      </select>
+    </>
+  );
+}
+
+/** What one student strikes in it. */
+function Struck({ sum }: { sum?: Sums["rounds"][number] }) {
+  return (
+    <div className="text-[13px] leading-[1.15]">
+      {typeof sum?.strikes === "number" && (
+        <>
+          <span className="font-bold">{sum.strikes} strikes</span>
+          <br />
+          <span className="text-ink-soft text-xs">{sum.sets} sets</span>
+        </>
+      )}
+    </div>
   );
 }
 

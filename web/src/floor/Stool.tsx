@@ -1,75 +1,30 @@
-import { useMutation } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
-import { Link } from "react-router";
-import { api, data, type OpenClass, Refusal, type Student } from "../api/client";
-import { HEAD_KNOCK, EFFORT_WORDS as WORDS } from "../api/known";
+import { useState } from "react";
+import { HEAD_KNOCK, LIMITS, EFFORT_WORDS as WORDS } from "../api/known";
 import { Choice } from "../kit/Choice";
-import { dated } from "../kit/clock";
-import { outbox as box, type ClassBox } from "../kit/device";
 import { Button, Field, Trouble } from "../kit/parts";
-import { useStale } from "../kit/queries";
-import { useClub } from "../kit/session";
-import { clock, dayOf } from "../kit/time";
+import { ClassDone } from "./ClassDone";
 import type { Props } from "./ClassPlace";
-import { type Answer, answered, cutOf, minutesDone, tookPlace } from "./hall";
+import { Cut } from "./Cut";
 import { KnockSheet } from "./KnockSheet";
 import { Reviews } from "./Reviews";
-import { Sending } from "./RingView";
 import { isOver } from "./ring";
+import { StoolRow } from "./StoolRow";
+import { minutesRead, useStool } from "./useStool";
 
-const NOT_YET = "No connection to the club's server yet. All is kept on this device and is sent once there is one.";
+const RANGE = `From 1 to ${LIMITS.minutes[1]} minutes.`;
 
 /** The stool: how hard it was for each, minutes really done, what was cut, done. */
 export function Stool({ opened, hall, change, outbox }: Props) {
-  const club = useClub();
-  const stale = useStale();
-  const present = opened.students.filter((student) => hall.came.includes(student.id));
-  const [knock, setKnock] = useState(false);
-  const { answers } = hall;
-  const [estimating, setEstimating] = useState(false);
-  const took = useMemo(() => tookPlace(opened, hall), [opened, hall]);
-  const typed = (id: string) => minutesDone(opened, hall, took, id);
-  const minutesOf = (id: string) => read(typed(id));
-  const wrong = present.some(({ id }) => minutesOf(id) === undefined && (answers[id] || hall.minutesOf[id]));
-  const forAllProblem = hall.minutes === undefined || read(hall.minutes) !== undefined ? undefined : RANGE;
-  const finish = useMutation({
-    mutationFn: async () => {
-      const other = present
-        .filter(({ id }) => answers[id] && answers[id].minutes !== minutesOf(id))
-        .map(({ id }) => id);
-      tell(other, (id) => ({ ...(answers[id] as Answer), minutes: minutesOf(id) as number }));
-      if (!(await box.send())) throw box.refusal ?? new Refusal(0, [{ message: NOT_YET }]);
-      const body = { ended_at: dated() };
-      await data(api.PUT("/api/floor/classes/{id}/ended", { params: { path: { id: opened.id } }, body }));
-    },
-    onSuccess: () => {
-      stale("classHeld");
-      change((now) => ({ ...now, moment: "done" }));
-    },
+  const { present, took, typed, minutesOf, choose, forAll, putRight, finish, wrong } = useStool({
+    opened,
+    hall,
+    change,
+    outbox,
   });
-  // Each answer is a fact as soon as it is tapped, and another one where it is tapped again.
-  const tell = (students: string[], what: (student: string) => Omit<Answer, "id">) => {
-    const on = dayOf(opened.starts_at, club.time_zone);
-    let next = hall;
-    for (const student of students) {
-      const [after, facts] = answered(next, student, what(student), on);
-      outbox.put(...facts);
-      next = after;
-    }
-    change((before) => ({ ...before, answers: { ...before.answers, ...next.answers } }));
-  };
-  const choose = (student: string, effort: number) =>
-    tell([student], (id) => ({ effort, estimated: estimating, minutes: minutesOf(id) ?? opened.minutes }));
-  const forAll = (effort: number) => {
-    const open = present.filter(({ id }) => answers[id] === undefined && minutesOf(id) !== undefined);
-    tell(
-      open.map(({ id }) => id),
-      (id) => ({ effort, estimated: true, minutes: minutesOf(id) as number }),
-    );
-  };
-  const putRight = (id: string, text: string) =>
-    change((before) => ({ ...before, minutesOf: { ...before.minutesOf, [id]: text } }));
-  if (hall.moment === "done") return <Done opened={opened} outbox={outbox} />;
+  const [knock, setKnock] = useState(false);
+  const [estimating, setEstimating] = useState(false);
+  const forAllProblem = hall.minutes === undefined || minutesRead(hall.minutes) !== undefined ? undefined : RANGE;
+  if (hall.moment === "done") return <ClassDone opened={opened} outbox={outbox} />;
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 pb-28">
       <h1 className="wide mb-1 font-extrabold text-3xl">The stool</h1>
@@ -138,14 +93,14 @@ export function Stool({ opened, hall, change, outbox }: Props) {
       {present.length === 0 && <p className="text-ink-soft">Nobody was checked in, so there is nobody to ask.</p>}
       <ul className="grid gap-2">
         {present.map((student) => (
-          <EffortRow
+          <StoolRow
             key={student.id}
             student={student}
-            answer={answers[student.id]}
+            answer={hall.answers[student.id]}
             minutes={typed(student.id)}
             problem={minutesOf(student.id) === undefined}
             putRight={(text) => putRight(student.id, text)}
-            choose={(effort) => choose(student.id, effort)}
+            choose={(effort) => choose(student.id, effort, estimating)}
           />
         ))}
       </ul>
@@ -180,115 +135,6 @@ export function Stool({ opened, hall, change, outbox }: Props) {
             {finish.isPending ? "Writing it down …" : "Done"}
           </Button>
         </div>
-      </div>
-    </main>
-  );
-}
-
-const RANGE = "From 1 to 360 minutes.";
-
-/** Minutes as typed; undefined for what is none. */
-function read(text: string): number | undefined {
-  const minutes = /^\s*\d+\s*$/.test(text) ? Number(text) : Number.NaN;
-  return minutes >= 1 && minutes <= 360 ? minutes : undefined;
-}
-
-/** What did not ring as it was planned, in rounds and minutes. */
-function Cut({ opened, hall }: Pick<Props, "opened" | "hall">) {
-  const cut = cutOf(opened, hall);
-  const lost = cut.reduce((sum, { work_s, worked_s }) => sum + work_s - worked_s, 0);
-  const never = cut.filter(({ worked_s }) => worked_s === 0);
-  const short = cut.filter(({ worked_s }) => worked_s > 0);
-  return (
-    <section aria-label="What was cut" className="text-sm">
-      <p className="font-semibold">What was cut</p>
-      {cut.length === 0 ? (
-        <p className="text-ink-soft">Nothing: all {opened.rounds.length} rounds rang to their end.</p>
-      ) : (
-        <>
-          <p>
-            {cut.length} of {opened.rounds.length} rounds, {clock(lost)} of work
-          </p>
-          {short.length > 0 && (
-            <p className="text-ink-soft">
-              Cut short:{" "}
-              {short
-                .map(({ title, worked_s, work_s }) => `${title} (${clock(worked_s)} of ${clock(work_s)})`)
-                .join(", ")}
-            </p>
-          )}
-          {never.length > 0 && (
-            <p className="text-ink-soft">Never begun: {never.map(({ title }) => title).join(", ")}</p>
-          )}
-        </>
-      )}
-    </section>
-  );
-}
-
-type RowProps = {
-  student: Student;
-  answer?: Answer;
-  minutes: string;
-  problem: boolean;
-  putRight: (text: string) => void;
-  choose: (effort: number) => void;
-};
-
-function EffortRow({ student, answer, minutes, problem, putRight, choose }: RowProps) {
-  return (
-    <li className="grid items-center gap-x-4 gap-y-1 rounded-xl border-[1.5px] border-seam bg-chalk px-4 py-2 sm:grid-cols-[190px_1fr]">
-      <div>
-        <p className="font-bold">{student.name}</p>
-        <p className="flex items-center gap-1.5 text-ink-soft text-sm">
-          <input
-            aria-label={`Minutes of ${student.name}`}
-            aria-invalid={problem || undefined}
-            inputMode="numeric"
-            value={minutes}
-            onChange={({ target }) => putRight(target.value)}
-            className={`min-h-9 w-13 rounded-lg border-[1.5px] bg-canvas px-1.5 text-right font-bold text-ink ${problem ? "border-rear" : "border-seam"}`}
-          />
-          min ·{" "}
-          {minutes === "0"
-            ? "not here while it rang"
-            : problem
-              ? "from 1 to 360"
-              : answer === undefined
-                ? "not asked yet"
-                : `${WORDS[answer.effort]}${answer.estimated ? ", estimated" : ""}`}
-        </p>
-      </div>
-      <Choice
-        label={`Effort of ${student.name}`}
-        options={WORDS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
-        value={answer?.effort ?? null}
-        choose={(effort) => !problem && choose(effort)}
-        className="grid grid-cols-11 gap-1"
-        look={(chosen) =>
-          `min-h-11 rounded-lg border-[1.5px] font-bold ${problem ? "opacity-50" : ""} ${chosen ? "border-brass bg-brass text-chalk" : "border-seam hover:border-ink"}`
-        }
-      />
-    </li>
-  );
-}
-
-function Done({ opened, outbox }: { opened: OpenClass; outbox: ClassBox }) {
-  return (
-    <main className="mx-auto max-w-2xl px-4 py-16 text-center">
-      <img src="/bell.svg" alt="" className="mx-auto mb-4 h-24" />
-      <h1 className="wide mb-2 font-extrabold text-3xl">{opened.title} is done</h1>
-      <p className="mb-6 text-ink-soft">Everything you tapped is in the Book.</p>
-      <p className="mb-4">
-        <Sending outbox={outbox} />
-      </p>
-      <div className="flex justify-center gap-3">
-        <Link to="/book" className="rounded-full bg-brass px-6 py-3 font-bold text-chalk">
-          Open the Book
-        </Link>
-        <Link to="/floor" className="rounded-full border-[1.5px] border-ink px-6 py-3 font-bold">
-          Back to the Floor
-        </Link>
       </div>
     </main>
   );

@@ -342,7 +342,7 @@ export const STALE = {
   calendar: ["calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
   student: [...OF_EVERYBODY, ...OF_ONE],
   studentGone: [...OF_EVERYBODY, "session"],
-  classHeld: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],
+  classTookPlace: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],
   record: ["weeks", ...OF_EVERYBODY, ...OF_ONE],
   school: [
     "session",

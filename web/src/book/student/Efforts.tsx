@@ -1,17 +1,11 @@
-import { useMutation } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
-import { api, data, type Schemas } from "../../api/client";
-import { LIMITS } from "../../api/known";
-import { newId } from "../../kit/ids";
-import { Button, Empty, Field, Trouble, within } from "../../kit/parts";
-import { useClub, useMayPlan } from "../../kit/session";
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { Button, Empty } from "../../kit/parts";
+import { useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
-import { useBookStale } from "../useBookStale";
-import { useTakeBack } from "./useTakeBack";
-import { WhyAndKeep } from "./WhyAndKeep";
+import { EffortForm } from "./EffortForm";
 
 type Page = Schemas["StudentPage"];
-type Effort = Page["efforts"][number];
 
 /** What was recorded, session by session; sessions elsewhere, days of rest and late efforts are added here, and wrong ones put right. */
 export function Efforts({ page }: { page: Page }) {
@@ -74,110 +68,5 @@ export function Efforts({ page }: { page: Page }) {
         ))}
       </ul>
     </section>
-  );
-}
-
-function EffortForm({ student, effort, done }: { student: string; effort?: Effort; done: () => void }) {
-  const stale = useBookStale();
-  const { today } = useClub();
-  const [on, setOn] = useState(effort?.on ?? today);
-  const [rating, setRating] = useState(String(effort?.effort ?? 5));
-  const [minutes, setMinutes] = useState(String(effort?.minutes ?? 60));
-  const [estimated, setEstimated] = useState(effort?.estimated ?? false);
-  const [title, setTitle] = useState("");
-  const [reason, setReason] = useState("");
-  const [id] = useState(newId);
-  const keep = useMutation({
-    mutationFn: async (what: "keep" | "rest") => {
-      const told = { on, effort: Number(rating), minutes: Number(minutes), estimated };
-      if (effort) {
-        return data(
-          api.PUT("/api/book/students/{id}/efforts/{fact}", {
-            params: { path: { id: student, fact: effort.id } },
-            body: { ...told, reason },
-          }),
-        );
-      }
-      const fact =
-        what === "rest"
-          ? { on, effort: 0, minutes: 0, title: "rest" }
-          : { ...told, title: title.trim() === "" ? null : title.trim() };
-      return data(
-        api.POST("/api/book/students/{id}/efforts", {
-          params: { path: { id: student } },
-          body: { id, ...fact, estimated: what === "keep" && estimated },
-        }),
-      );
-    },
-    onSuccess: () => {
-      stale();
-      done();
-    },
-  });
-  const back = useTakeBack("efforts", student, done);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    keep.mutate("keep");
-  };
-  return (
-    <form onSubmit={submit} className="my-2 grid gap-2 rounded-lg bg-canvas p-3">
-      <div className="grid grid-cols-3 gap-2">
-        <Field
-          label="Day"
-          type="date"
-          required
-          max={today}
-          value={on}
-          onChange={(event) => setOn(event.target.value)}
-        />
-        <Field
-          label="Effort 0–10"
-          {...within(LIMITS.effort)}
-          step={0.5}
-          required
-          value={rating}
-          onChange={(event) => setRating(event.target.value)}
-        />
-        <Field
-          label="Minutes"
-          {...within(LIMITS.minutes)}
-          required
-          value={minutes}
-          onChange={(event) => setMinutes(event.target.value)}
-        />
-      </div>
-      <label className="flex items-center gap-2">
-        <input type="checkbox" checked={estimated} onChange={(event) => setEstimated(event.target.checked)} />
-        the coach's estimate, not the student's own word
-      </label>
-      {effort ? (
-        <WhyAndKeep
-          reason={reason}
-          setReason={setReason}
-          keeping={keep}
-          takingBack={back}
-          takeBack={() => effort && back.mutate({ fact: effort.id, reason })}
-        />
-      ) : (
-        <>
-          <Field
-            label="What it was"
-            maxLength={80}
-            placeholder="a run, another club, Tuesday's class"
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
-          />
-          {keep.error && <Trouble error={keep.error} />}
-          <div className="flex flex-wrap gap-2">
-            <Button type="submit" look="main" disabled={keep.isPending}>
-              Keep
-            </Button>
-            <Button disabled={keep.isPending} onClick={() => keep.mutate("rest")}>
-              It was a day of rest
-            </Button>
-          </div>
-        </>
-      )}
-    </form>
   );
 }
