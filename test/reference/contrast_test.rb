@@ -15,6 +15,8 @@ class ContrastTest < Minitest::Test
     %w[step chalk] => 4.5, %w[partner chalk] => 4.5,
     %w[defence chalk] => 3, %w[brass canvas] => 3, %w[canvas night] => 4.5, %w[night-soft night] => 4.5,
     %w[night-soft night-raised] => 4.5,
+    %w[rear rear-pale] => 4.5, %w[lead-night night] => 4.5, %w[rear-night ink] => 4.5, %w[night brass-light] => 4.5,
+    %w[thread chalk] => 3,
     %w[brass-bright night] => 4.5, %w[brass-bright night-raised] => 4.5, %w[night brass-bright] => 4.5
   }.freeze
 
@@ -22,6 +24,15 @@ class ContrastTest < Minitest::Test
     PAIRS.each do |(text, ground), least|
       assert_operator contrast(TOKENS.fetch(text), TOKENS.fetch(ground)), :>=, least, "#{text} on #{ground}"
     end
+  end
+
+  # A colour that is no token is one this test cannot see.
+  def test_every_colour_is_a_token
+    sources = Dir[File.expand_path("../../web/src/**/*.{ts,tsx}", __dir__)]
+    assert_operator sources.size, :>, 150
+    outside = sources.reject { |file| file.end_with?("svgFile.ts") }
+      .select { |file| File.read(file).match?(/#\h{6}\b|#\h{3}["\]]|\brgba?\(/) }
+    assert_empty outside
   end
 
   # Values given in the standard's own notes: black on white is 21 to 1, a colour on itself 1 to 1.

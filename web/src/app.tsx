@@ -1,8 +1,8 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
+import { Frame } from "./frame/Frame";
 import { Boundary } from "./kit/Boundary";
 import { handOver } from "./kit/device";
-import { Frame } from "./kit/Frame";
 import { Trouble, Waiting } from "./kit/parts";
 import { SignIn } from "./kit/SignIn";
 import { useAccount, useSession } from "./kit/session";

@@ -1,13 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Combination } from "../api/client";
-import { useHistory } from "../kit/history";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { asks } from "../kit/queries";
 import { useClub } from "../kit/session";
-import { keep, recall, useStored } from "../kit/stored";
+import { useStored } from "../kit/stored";
 import { saveDrawing } from "../kit/wrap/svgFile";
 import { Wrap } from "../kit/wrap/Wrap";
 import { BesidePanel } from "./BesidePanel";
@@ -23,11 +22,7 @@ import { FloorPicture } from "./picture/FloorPicture";
 import { Shelf } from "./Shelf";
 import { Tray } from "./Tray";
 import { FIRST_PACING, type Judging, type Pacing, useAnalysis } from "./useAnalysis";
-
-/** A separator with nothing after it yet: more is coming, so it is not read as a mistake. */
-const UNFINISHED = /[\s,+→-]+$/;
-
-type Draft = { notation: string; name: string; tags: string };
+import { useWriting } from "./useWriting";
 
 /** The Bench: one line to type in, what the core says of it, and the shelf it goes on. */
 export default function BenchPlace() {
@@ -42,7 +37,7 @@ export default function BenchPlace() {
 
 function Workbench({ saved, numbering }: { saved?: Combination; numbering: string }) {
   const navigate = useNavigate();
-  const draft = useDraft(numbering, saved);
+  const draft = useWriting(numbering, saved);
   const { text, notation } = draft;
   const [pacing, setPacing] = useStored<Pacing>("bench:pacing", FIRST_PACING);
   const [judging, setJudging] = useStored<Judging>("bench:judging", { stance: "orthodox" });
@@ -170,41 +165,6 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
       </div>
     </div>
   );
-}
-
-/** Digits mean something only in their own numbering, so each numbering has its drafts. */
-const draftKey = (numbering: string, saved?: Combination) => `bench:${numbering}:${saved?.id ?? "new"}`;
-
-/** What is being written: the line with its undo, the name and the tags; kept on this device until it is on the shelf. */
-export function useDraft(numbering: string, saved?: Combination) {
-  const key = draftKey(numbering, saved);
-  const start = useMemo(() => firstDraft(key, saved), [key, saved]);
-  const text = useHistory(start.notation);
-  const [name, setName] = useState(start.name);
-  const [tags, setTags] = useState(start.tags);
-  const notation = text.value.replace(UNFINISHED, "");
-  const changed =
-    notation !== (saved?.notation ?? "") || name !== (saved?.name ?? "") || tags !== (saved?.tags.join(", ") ?? "");
-  useEffect(() => {
-    keep(key, changed ? ({ notation, name, tags } satisfies Draft) : undefined);
-  }, [key, changed, notation, name, tags]);
-  const clear = () => {
-    text.reset("");
-    setName("");
-    setTags("");
-  };
-  return { key, text, notation, name, setName, tags, setTags, changed, clear };
-}
-
-export type DraftState = ReturnType<typeof useDraft>;
-
-function firstDraft(key: string, saved?: Combination): Draft {
-  const kept = recall<Partial<Draft>>(key);
-  return {
-    notation: kept?.notation ?? saved?.notation ?? "",
-    name: kept?.name ?? saved?.name ?? "",
-    tags: kept?.tags ?? saved?.tags.join(", ") ?? "",
-  };
 }
 
 /** The last readable answer, so that the drawing stays while a word is half typed. */

@@ -8,12 +8,12 @@ import { asks, useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
-import type { DraftState } from "./BenchPlace";
+import type { Writing } from "./useWriting";
 
 type Props = {
   ref: Ref<HTMLButtonElement>;
   saved?: Combination;
-  draft: DraftState;
+  draft: Writing;
   readable: boolean;
   faulty: boolean;
 };

@@ -59,7 +59,7 @@ function Unreadable({
     <div>
       <p className="overflow-x-auto whitespace-pre text-ink-soft">
         {before.slice(-40)}
-        <mark className="rounded bg-[#f3d9d2] px-0.5 font-bold text-rear underline decoration-wavy">
+        <mark className="rounded bg-rear-pale px-0.5 font-bold text-rear underline decoration-wavy">
           {wrong.token || " "}
         </mark>
         {after.slice(0, 40)}

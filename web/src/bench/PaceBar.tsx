@@ -118,11 +118,11 @@ function Cell({ field, value, follows, pin, follow }: CellProps) {
         onChange={(event) => setText(event.target.value)}
         onBlur={commit}
         onKeyDown={(event) => event.key === "Enter" && commit()}
-        className={`wide w-full rounded bg-transparent font-extrabold text-2xl ${follows ? "text-brass-bright" : "text-canvas"} ${wrong ? "underline decoration-2 decoration-[#f0a08f]" : ""}`}
+        className={`wide w-full rounded bg-transparent font-extrabold text-2xl ${follows ? "text-brass-bright" : "text-canvas"} ${wrong ? "underline decoration-2 decoration-rear-night" : ""}`}
       />
       <p className="flex items-center gap-2 text-canvas/80 text-xs">
         {wrong ? (
-          <span className="font-semibold text-[#f0a08f]">
+          <span className="font-semibold text-rear-night">
             from {field.show(field.least)} to {field.show(field.most)}
           </span>
         ) : (

@@ -18,7 +18,7 @@ export function WeekBars({ weeks, most }: { weeks: Schemas["Week"][]; most: numb
             width="9"
             height={height}
             rx="1.5"
-            fill={now ? "var(--color-brass)" : "#B9AC92"}
+            fill={now ? "var(--color-brass)" : "var(--color-past)"}
             stroke={now ? "var(--color-ink)" : "none"}
           />
         );

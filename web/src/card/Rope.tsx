@@ -30,8 +30,8 @@ export function Rope({ blocks, sums, minutes }: { blocks: DraftBlock[]; sums?: S
       >
         <defs>
           {[
-            { id: twist, rope: "#D9C08F", lay: "#A5792A" },
-            { id: long, rope: "#D9A08F", lay: "#9A3B2B" },
+            { id: twist, rope: "var(--color-rope)", lay: "var(--color-rope-lay)" },
+            { id: long, rope: "var(--color-rope-rear)", lay: "var(--color-rear)" },
           ].map((pattern) => (
             <pattern
               key={pattern.id}

@@ -2,8 +2,8 @@ import type { OpenClass } from "../api/client";
 import { dated, now } from "../kit/clock";
 import { Button } from "../kit/parts";
 import { clock, spoken } from "../kit/time";
-import type { Change } from "./ClassPlace";
 import type { Hall } from "./hall";
+import type { Change } from "./part";
 import { caughtUp, isRunning, left, pause, type Ring } from "./ring";
 
 const NOTICED = 60_000; // ms that a device may be gone without anybody asking what happened meanwhile

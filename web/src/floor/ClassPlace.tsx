@@ -14,11 +14,9 @@ import { Door } from "./Door";
 import { Following } from "./Following";
 import { asDrilled, factsOfBells, factsOfRuns, type Hall, readHall, renewed, withBells, withDrilled } from "./hall";
 import { deviceId, useLead } from "./lead";
+import type { Change } from "./part";
 import { RingView } from "./RingView";
 import { Stool } from "./Stool";
-
-export type Change = (next: (hall: Hall) => Hall) => void;
-export type Props = { opened: OpenClass; hall: Hall; change: Change; outbox: ClassBox };
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */
 export default function ClassPlace() {

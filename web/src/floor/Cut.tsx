@@ -1,6 +1,6 @@
 import { clock } from "../kit/time";
-import type { Props } from "./ClassPlace";
 import { cutOf } from "./hall";
+import type { Props } from "./part";
 
 /** What did not ring as it was planned, in rounds and minutes. */
 export function Cut({ opened, hall }: Pick<Props, "opened" | "hall">) {

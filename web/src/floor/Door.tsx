@@ -10,9 +10,9 @@ import { useKeysOf } from "../kit/placeKeys";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
-import type { Props } from "./ClassPlace";
 import { type Hall, isOut, stepIn, stepOut, whoIsHere } from "./hall";
 import { PairsPanel } from "./PairsPanel";
+import type { Props } from "./part";
 import { isFresh } from "./ring";
 import { sound } from "./sound";
 

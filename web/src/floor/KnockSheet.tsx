@@ -6,8 +6,8 @@ import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
-import type { Props as ClassProps } from "./ClassPlace";
 import { stepOut } from "./hall";
+import type { Props as ClassProps } from "./part";
 import { WhoSelect } from "./WhoSelect";
 
 type Matter = Schemas["Matter"];

@@ -6,10 +6,10 @@ import { newId } from "../kit/ids";
 import { usePhone } from "../kit/media";
 import { useClub } from "../kit/session";
 import { dayOf } from "../kit/time";
-import type { Props as ClassProps } from "./ClassPlace";
 import { Forbids, HoldLine } from "./HeldBack";
 import { type Tap, whoAreHere } from "./hall";
 import { COUNTS, type Marking, MarkPad, type Row } from "./MarkPad";
+import type { Props as ClassProps } from "./part";
 
 type Props = ClassProps & { round?: Bout; called: string | null | undefined; takeBack: () => void };
 type Asked = { student: string; name: string };
@@ -173,7 +173,7 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
             <MarkButton
               label={`${row.student.name}: clean`}
               sign="✓"
-              look="border-[#5db8ad] text-[#7fd0c6]"
+              look="border-lead-night-line text-lead-night"
               disabled={!combination}
               tap={() => mark(row, { clean: true })}
             />

@@ -8,7 +8,6 @@ import { useKeysOf } from "../kit/placeKeys";
 import { useClub } from "../kit/session";
 import { useStored } from "../kit/stored";
 import { timeOfDay } from "../kit/time";
-import type { Props } from "./ClassPlace";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
 import { groupsOf, toStool, whoAreHere } from "./hall";
 import { KnockSheet } from "./KnockSheet";
@@ -17,6 +16,7 @@ import { LoudSheet } from "./LoudSheet";
 import { deviceId } from "./lead";
 import { MarkStrip } from "./MarkStrip";
 import { NoteSheet } from "./NoteSheet";
+import type { Props } from "./part";
 import { RingControls } from "./RingControls";
 import {
   calledLast,

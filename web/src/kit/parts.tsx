@@ -7,7 +7,7 @@ const LOOKS = {
   plain: "bg-chalk text-ink border-ink/70 hover:bg-canvas-deep",
   quiet: "bg-transparent text-ink border-transparent hover:bg-canvas-deep",
   night: "bg-transparent text-canvas border-canvas/80 hover:bg-night-raised",
-  nightMain: "bg-brass-bright text-night border-brass-bright hover:bg-[#f1c468]",
+  nightMain: "bg-brass-bright text-night border-brass-bright hover:bg-brass-light",
 };
 
 type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & {

@@ -46,7 +46,7 @@ export function ClassesPlace() {
                 {week.load > 0 ? `load ${Math.round(week.load).toLocaleString("en-GB")}` : " "}
               </p>
               <div className="flex h-16 items-end" aria-hidden="true">
-                <div className="w-full rounded-t bg-[#B9AC92]" style={{ height: `${(week.load / most) * 100}%` }} />
+                <div className="w-full rounded-t bg-past" style={{ height: `${(week.load / most) * 100}%` }} />
               </div>
             </div>
           </section>

@@ -23,7 +23,7 @@ export function Ground({ programme }: { programme: Programme }) {
           >
             <span
               aria-hidden="true"
-              className={`absolute bottom-0 left-1 right-1 rounded-t-sm ${week.easy ? "bg-step/70" : "bg-[#B9AC92]"}`}
+              className={`absolute bottom-0 left-1 right-1 rounded-t-sm ${week.easy ? "bg-step/70" : "bg-past"}`}
               style={{ height: `${(week.planned / most) * 92}%` }}
             />
             {week.ceiling !== null && (

@@ -144,7 +144,7 @@ function Thread({ strand, index, height, rungs }: { strand: Strand; index: numbe
       <path
         d={`M ${last == null ? 5 : 0} ${y(from)} L 5 ${y(before)} ${after && strand.points.slice(index + 1).some((point) => point !== null) ? `L 10 ${y(before)}` : ""}`}
         fill="none"
-        stroke="#9a6b12"
+        stroke="var(--color-brass)"
         strokeWidth="2"
         vectorEffect="non-scaling-stroke"
       />

@@ -234,7 +234,16 @@ function Target({ picture }: { picture: Frame }) {
           </text>
         </g>
       ))}
-      <rect x="-16" y="-22" width="34" height="44" rx="15" fill="#E6DAC2" stroke="var(--color-seam)" strokeWidth="2" />
+      <rect
+        x="-16"
+        y="-22"
+        width="34"
+        height="44"
+        rx="15"
+        fill="var(--color-sole)"
+        stroke="var(--color-seam)"
+        strokeWidth="2"
+      />
     </g>
   );
 }

@@ -18,7 +18,7 @@ export function LoadChart({ days }: { days: Day[] }) {
         <title>{label}</title>
         <defs>
           <pattern id="unknown" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V4" stroke="#8B8578" />
+            <path d="M0 0V4" stroke="var(--color-thread)" />
           </pattern>
         </defs>
         <path d={`M0 ${HEIGHT}H640`} stroke="var(--color-ink)" />
@@ -29,7 +29,7 @@ export function LoadChart({ days }: { days: Day[] }) {
               {day.load === null ? (
                 <rect x={i * step} y={HEIGHT - 10} width={step} height="10" fill="url(#unknown)" />
               ) : (
-                <rect x={i * step + 1} y={HEIGHT - tall} width={step - 2} height={tall} fill="#8B8578">
+                <rect x={i * step + 1} y={HEIGHT - tall} width={step - 2} height={tall} fill="var(--color-thread)">
                   <title>{`${shortDate(day.on)}: ${Math.round(day.load)}${day.sessions > 1 ? `, ${day.sessions} sessions` : ""}`}</title>
                 </rect>
               )}

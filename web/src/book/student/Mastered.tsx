@@ -100,10 +100,7 @@ function Sureness({ mastery }: { mastery: Mastery }) {
         className="relative inline-block h-2 w-20 shrink-0 rounded-full bg-canvas-deep"
         title={`score ${mastery.score.toFixed(2)}, sure of ${mastery.sure_of.toFixed(2)}`}
       >
-        <span
-          className="absolute inset-y-0 left-0 rounded-full bg-[#B9AC92]"
-          style={{ width: `${mastery.score * 100}%` }}
-        />
+        <span className="absolute inset-y-0 left-0 rounded-full bg-past" style={{ width: `${mastery.score * 100}%` }} />
         <span
           className="absolute inset-y-0 left-0 rounded-full bg-lead"
           style={{ width: `${mastery.sure_of * 100}%` }}

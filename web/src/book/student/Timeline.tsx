@@ -17,7 +17,7 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
         <title>Load by week</title>
         <defs>
           <pattern id="band" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V6" stroke="#D8CDB8" strokeWidth="2" />
+            <path d="M0 0V6" stroke="var(--color-seam)" strokeWidth="2" />
           </pattern>
         </defs>
         <path d={`M0 ${HEIGHT}H${width}`} stroke="var(--color-ink)" />
@@ -28,7 +28,11 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
               {week.line !== null && (
                 <>
                   <rect x={x + 8} y={HEIGHT - tall(week.line)} width="64" height={tall(week.line)} fill="url(#band)" />
-                  <path d={`M${x + 8} ${HEIGHT - tall(week.line)}h64`} stroke="#8B8578" strokeDasharray="4 3" />
+                  <path
+                    d={`M${x + 8} ${HEIGHT - tall(week.line)}h64`}
+                    stroke="var(--color-thread)"
+                    strokeDasharray="4 3"
+                  />
                 </>
               )}
               <rect
@@ -37,7 +41,7 @@ export function Timeline({ weeks }: { weeks: Week[] }) {
                 width="40"
                 height={tall(week.load)}
                 rx="2"
-                fill={i === weeks.length - 1 ? "var(--color-brass)" : "#8B8578"}
+                fill={i === weeks.length - 1 ? "var(--color-brass)" : "var(--color-thread)"}
                 stroke={week.over ? "var(--color-rear)" : "none"}
                 strokeWidth="3"
               />

@@ -65,12 +65,12 @@ function Band({ row, first, sizes, selected }: { row: Row; first: boolean; sizes
     >
       <defs>
         <pattern id={weave} width="6" height="6" patternUnits="userSpaceOnUse">
-          <rect width="6" height="6" fill="#F8F2E4" />
-          <path d="M0 1.5h6M0 4.5h6M1.5 0v6M4.5 0v6" stroke="#EADFC8" strokeWidth="0.8" />
+          <rect width="6" height="6" fill="var(--color-cloth)" />
+          <path d="M0 1.5h6M0 4.5h6M1.5 0v6M4.5 0v6" stroke="var(--color-weave)" strokeWidth="0.8" />
         </pattern>
       </defs>
       <path d={outline(row.width, half)} fill={`url(#${weave})`} stroke="var(--color-seam)" strokeWidth="1.5" />
-      <path d={`M2 0H${row.width - 8}`} stroke="#B98A2D" strokeWidth="2" strokeDasharray="8 6" />
+      <path d={`M2 0H${row.width - 8}`} stroke="var(--color-stitch)" strokeWidth="2" strokeDasharray="8 6" />
       {labels && first && <SideNames half={half} />}
       {row.places.slice(1).map((place, i) => (
         <Thread key={place.index} from={row.places[i] as Place} to={place} wide={half > 60} />
@@ -120,7 +120,7 @@ function Placed({ place, k, selected }: { place: Place; k: number; selected: boo
     <g>
       {selected && <circle cx={x} cy={y} r={36 * k} fill="none" stroke="var(--color-brass)" strokeWidth="3" />}
       {action.family !== "defence" && action.family !== "step" && (
-        <circle cx={x} cy={y} r={27 * k} fill="#FBF6EA" opacity="0.9" />
+        <circle cx={x} cy={y} r={27 * k} fill="var(--color-cloth-light)" opacity="0.9" />
       )}
       {pin && action.place.pin && (
         <g>
@@ -167,7 +167,7 @@ function Thread({ from, to, wide }: { from: Place; to: Place; wide: boolean }) {
       </g>
     );
   }
-  return <path d={curve(0)} fill="none" stroke="#8B8578" strokeWidth={wide ? 1.8 : 1.2} />;
+  return <path d={curve(0)} fill="none" stroke="var(--color-thread)" strokeWidth={wide ? 1.8 : 1.2} />;
 }
 
 function Labels({ row, half, partner }: { row: Row; half: number; partner: boolean }) {
@@ -176,7 +176,7 @@ function Labels({ row, half, partner }: { row: Row; half: number; partner: boole
     <g fontSize="15" fontWeight="700" fill="var(--color-ink)" textAnchor="middle">
       {row.places.map((place) => (
         <g key={place.index}>
-          <path d={`M${place.x} ${y + 4}v7`} stroke="#A79B84" strokeWidth="1.5" />
+          <path d={`M${place.x} ${y + 4}v7`} stroke="var(--color-tick)" strokeWidth="1.5" />
           <Label place={place} y={y + 27} words={lines(place, row)} />
         </g>
       ))}

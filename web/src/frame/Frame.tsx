@@ -1,16 +1,16 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { type ReactNode, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
+import { ChangePassword } from "../kit/ChangePassword";
+import { dated } from "../kit/clock";
+import { useOutbox } from "../kit/device";
+import { type Key, useKeys } from "../kit/keys";
+import { Leave } from "../kit/Leave";
+import { KeysDialog, PlaceKeys, usePlaceKeys } from "../kit/placeKeys";
+import { useSession } from "../kit/session";
+import { dayAndTime, fromNow } from "../kit/time";
 import { SchoolSheet } from "../school/SchoolSheet";
-import { ChangePassword } from "./ChangePassword";
-import { dated } from "./clock";
-import { useOutbox } from "./device";
 import { Finder } from "./Finder";
-import { type Key, useKeys } from "./keys";
-import { Leave } from "./Leave";
-import { KeysDialog, PlaceKeys, usePlaceKeys } from "./placeKeys";
-import { useSession } from "./session";
-import { dayAndTime, fromNow } from "./time";
 
 const PLACES = [
   { name: "Bench", to: "/bench", key: "g b" },
@@ -96,7 +96,7 @@ function Places({ className }: { className: string }) {
             className={`relative flex h-10 flex-col items-center justify-end ${className}`}
           >
             {here ? (
-              <span className="wide z-10 flex w-full items-center justify-between gap-2 rounded-md bg-brass px-2 py-1 font-bold text-chalk shadow-[inset_0_2px_0_#c9952f] md:translate-y-[15px]">
+              <span className="wide z-10 flex w-full items-center justify-between gap-2 rounded-md bg-brass px-2 py-1 font-bold text-chalk shadow-[inset_0_2px_0_var(--color-brass-edge)] md:translate-y-[15px]">
                 <Screw />
                 {place.name}
                 <Screw />
@@ -115,7 +115,7 @@ function Places({ className }: { className: string }) {
 }
 
 function Screw() {
-  return <span aria-hidden="true" className="size-1.5 rounded-full bg-[#5d3f08]" />;
+  return <span aria-hidden="true" className="size-1.5 rounded-full bg-brass-dark" />;
 }
 
 function Name() {

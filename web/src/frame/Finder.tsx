@@ -1,8 +1,8 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useCards, usePeople, useShelf } from "./queries";
-import { Sheet } from "./Sheet";
+import { useCards, usePeople, useShelf } from "../kit/queries";
+import { Sheet } from "../kit/Sheet";
 
 type Hit = { id: string; kind: string; name: string; note: string; to: string };
 const MOST = 9;
