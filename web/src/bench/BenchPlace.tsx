@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Combination } from "../api/client";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { asks } from "../kit/queries";
 import { useClub } from "../kit/session";
-import { useStored } from "../kit/stored";
+import { keep, useStored } from "../kit/stored";
 import { saveDrawing } from "../kit/wrap/svgFile";
 import { Wrap } from "../kit/wrap/Wrap";
 import { BesidePanel } from "./BesidePanel";
@@ -22,7 +22,7 @@ import { FloorPicture } from "./picture/FloorPicture";
 import { Shelf } from "./Shelf";
 import { Tray } from "./Tray";
 import { FIRST_PACING, type Judging, type Pacing, useAnalysis } from "./useAnalysis";
-import { useWriting } from "./useWriting";
+import { draftKey, useWriting } from "./useWriting";
 
 /** The Bench: one line to type in, what the core says of it, and the shelf it goes on. */
 export default function BenchPlace() {

@@ -9,7 +9,7 @@ const UNFINISHED = /[\s,+→-]+$/;
 type Draft = { notation: string; name: string; tags: string };
 
 /** Digits mean something only in their own numbering, so each numbering has its drafts. */
-const draftKey = (numbering: string, saved?: Combination) => `bench:${numbering}:${saved?.id ?? "new"}`;
+export const draftKey = (numbering: string, saved?: Combination) => `bench:${numbering}:${saved?.id ?? "new"}`;
 
 /** What is being written: the line with its undo, the name and the tags; kept on this device until it is on the shelf. */
 export function useWriting(numbering: string, saved?: Combination) {
