@@ -2,7 +2,8 @@ import { Button } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
-import { type Programme, toCome, type useProgrammeChanges } from "./programme";
+import type { Programme, useProgrammeChanges } from "./programme";
+import { toCome } from "./wanted";
 
 type Props = {
   programme: Programme;

@@ -10,11 +10,12 @@ import { PlanningBar } from "./PlanningBar";
 import { ProgrammeHead } from "./ProgrammeHead";
 import { ProgrammeSheet } from "./ProgrammeSheet";
 import { Proposal } from "./Proposal";
-import { type Programme, pinned, planDue, usePlanning, useProgramme, useProgrammeChanges } from "./programme";
+import { type Programme, usePlanning, useProgramme, useProgrammeChanges } from "./programme";
 import { type At, Strands } from "./Strands";
 import { useAlter } from "./useAlter";
 import { usePlanKeys } from "./usePlanKeys";
 import { Why } from "./Why";
+import { pinned, planDue } from "./wanted";
 
 /** One programme: strands over the weeks, what is expected, and why each place is where it is. */
 export function ProgrammePlace({ id }: { id: string }) {
