@@ -33,7 +33,8 @@ class WantedTest < InterfaceTest
   end
 
   SETTINGS = {never: [{combination_id: "a", on: "9"}, {combination_id: "b", on: "9"}],
-              pins: [{combination_id: "a", on: "2", rung: "count"}, {combination_id: "a", on: "5", rung: "clock"}]}.freeze
+              pins: [{combination_id: "a", on: "2", rung: "count"},
+                {combination_id: "a", on: "5", rung: "clock"}]}.freeze
   PLAN = {classes: [{on: "2", places: [{combination_id: "a", rung: "move"}]}]}.freeze
 
   def test_a_place_is_pinned_to_another_class_at_its_rung
