@@ -22,7 +22,8 @@ module JauntyBell
          set_time: Pace.set_time(beats: beats, tempo: @tempo).to_f,
          fills: Pace.work(beats: beats, sets: [@sets, 1].max, tempo: @tempo, pause: @pause).to_f,
          strikes: @analysis.counts.strikes * @sets, counts: AnalysisJson.counts(@analysis.counts.times(@sets)),
-         unlikely: unlikely}
+         unlikely: Pace.unlikely(strikes: @analysis.counts.strikes, sets: @sets, work: @work,
+           school: @analysis.setting.school)}
       end
 
       private
@@ -41,17 +42,6 @@ module JauntyBell
         when :work then @work = Pace.work(beats: beats, sets: @sets, tempo: @tempo, pause: @pause)
         when :tempo then @tempo = Pace.tempo(beats: beats, sets: @sets, work: @work, pause: @pause)
         when :pause then @pause = Pace.pause(beats: beats, sets: @sets, work: @work, tempo: @tempo)
-        end
-      end
-
-      # A sentence where the pace asks for more strikes a second than is likely; nil otherwise.
-      def unlikely
-        rate = Pace.strike_rate(strikes: @analysis.counts.strikes, sets: @sets, work: @work)
-        limit = @analysis.setting.school.likely_strikes_per_second
-        if rate && rate > limit
-          "#{rate.to_f.round(1)} strikes a second for #{@work.to_i} s is unlikely: more than #{limit} for " \
-            "longer than " \
-            "#{Pace::LONG_BURST} s."
         end
       end
     end

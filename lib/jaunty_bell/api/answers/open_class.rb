@@ -33,7 +33,7 @@ module JauntyBell
       end
 
       def of_the_club
-        {short: Files::KitJson.short(@open.plan, Services::Floor::OpenClass::MOST),
+        {short: Core::Card::KitList.short(@open.plan, Services::Floor::OpenClass::MOST),
          first_aid: @club.school.settings.first_aid,
          matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS, own_words: @club.school.own_words}
       end

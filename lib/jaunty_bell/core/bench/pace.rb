@@ -62,6 +62,15 @@ module JauntyBell::Core
           Rational(strikes * sets) / work.to_r if work.to_r >= LONG_BURST && sets.positive?
         end
 
+        # A sentence where a round asks for more strikes a second than a school finds likely, for LONG_BURST or longer;
+        # nil otherwise. Five a second is the product's own default; common practice, no source.
+        def unlikely(strikes:, sets:, work:, school:)
+          rate, limit = strike_rate(strikes: strikes, sets: sets, work: work), school.likely_strikes_per_second
+          return unless rate && rate > limit
+          "#{rate.to_f.round(1)} strikes a second for #{work.to_i} s is unlikely: more than #{limit} for longer than " \
+            "#{LONG_BURST} s."
+        end
+
         private
 
         def positive(value, path)
