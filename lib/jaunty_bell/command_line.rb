@@ -156,15 +156,15 @@ module JauntyBell
         refuse("Say from which round and how long there is: --round N --minutes N.")
       end
       runs = Core::Floor::Rounds.of(card_plan).zip(card_plan.runs).drop([integer(:round) - 1, 0].max)
-      coming = runs.map do |told, run|
-        cut = told[:late]
+      coming = runs.map do |round, run|
+        cut = round[:late]
         Floor::Late::Coming.new(talk: run.change + run.explain, work: run.work, rest: run.rest, least: cut[:least_s],
           least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
       end
       fitted = Floor::Late.new(coming, integer(:minutes) * 60)
       choices = fitted.choices or refuse("What must stay takes #{Card::Words.clock(fitted.least)} at its shortest.")
-      runs.zip(choices).map do |(told, run), choice|
-        {title: told[:title], planned: run.work, work: choice&.work, rest: choice&.rest}
+      runs.zip(choices).map do |(round, run), choice|
+        {title: round[:title], planned: run.work, work: choice&.work, rest: choice&.rest}
       end
     end
 
@@ -215,7 +215,7 @@ module JauntyBell
 
     def load
       sessions = Book::Sessions.new(rows(%w[date load]).map { |date, load|
-        Book::Session.new(on: date, effort: nil, minutes: nil, told: load)
+        Book::Session.new(on: date, effort: nil, minutes: nil, sum: load)
       })
       refuse("There is no row with a date and a load.") if sessions.all.empty?
       series = sessions.series(last: date_given || sessions.all.last.on, elsewhere: @given.fetch(:elsewhere, false))

@@ -32,7 +32,7 @@ module JauntyBell
           return [status, headers, body]
         end
         field, why = JSON.parse(body.each.to_a.join).values_at("field-error", "error")
-          .then { |told, error| told || [nil, error] }
+          .then { |field, error| field || [nil, error] }
         Throttle.wrong(who, address) if login || field == "password"
         return Errors.response(401, WRONG, path: "password") if login
         Errors.response(status,

@@ -70,12 +70,12 @@ module JauntyBell
         (before.keys | since.keys).to_h { |id| [id, [before[id], *since[id]].compact] }
       end
 
-      # {student id => [days]} of the classes since a day they were at and whose effort nobody has told.
+      # {student id => [days]} of the classes since a day they were at and whose effort nobody has answered.
       def unasked(students, since:)
-        told = @db[:efforts].where(club_id: @club_id, class_id: Sequel[:presences][:class_id],
+        answered = @db[:efforts].where(club_id: @club_id, class_id: Sequel[:presences][:class_id],
           student_id: Sequel[:presences][:student_id], taken_back_at: nil)
         took_place(students).where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date - 1", since) }
-          .exclude(told.exists).from_self.where { on >= since }.order(:on).select_hash_groups(:student_id, :on)
+          .exclude(answered.exists).from_self.where { on >= since }.order(:on).select_hash_groups(:student_id, :on)
       end
 
       # Names of combinations by id, archived ones too.

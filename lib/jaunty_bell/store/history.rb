@@ -1,6 +1,6 @@
 module JauntyBell
   module Store
-    # The one history of a class where several devices told of it: who led when, and which rounds count
+    # The one history of a class where several devices sent of it: who led when, and which rounds count
     # (Core::Floor::History).
     class History
       Core = JauntyBell::Core::Floor::History
@@ -37,13 +37,13 @@ module JauntyBell
 
       # Works out again which rounds count.
       def settle
-        told = runs.exclude(device: nil).select(:id, :device, :at, :worked_s).all
-        return if told.map { |row| row[:device] }.uniq.size < 2
-        counted = Core.counted(told.map { |row|
+        sent = runs.exclude(device: nil).select(:id, :device, :at, :worked_s).all
+        return if sent.map { |row| row[:device] }.uniq.size < 2
+        counted = Core.counted(sent.map { |row|
           Core::Run.new(id: row[:id], device: row[:device], ended: row[:at], worked: row[:worked_s])
         },
           leads.order(:nth).select_map(%i[device at]).map { |device, at| Core::Lead.new(device: device, at: at) })
-        runs.where(id: told.map { |row| row[:id] }).update(counts: {id: counted})
+        runs.where(id: sent.map { |row| row[:id] }).update(counts: {id: counted})
       end
 
       private

@@ -15,7 +15,7 @@ module JauntyBell
       # The lines again, each that cannot be kept with why.
       def checked(lines)
         @seen = Set.new
-        lines.map { |line| line.problem ? line : told(line) }
+        lines.map { |line| line.problem ? line : matched(line) }
       end
 
       # Keeps lines without problems. Returns how many.
@@ -27,7 +27,7 @@ module JauntyBell
 
       private
 
-      def told(line)
+      def matched(line)
         problem = send(:"why_not_#{@kind}", line.facts) ||
           ("It stands twice in the file." unless @seen.add?(identity(line.facts)))
         problem ? line.but(problem: problem) : line

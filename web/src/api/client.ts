@@ -2,7 +2,7 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
-export type Reading = Schemas["Reading"];
+export type Analysis = Schemas["Analysis"];
 export type Drawn = Schemas["Drawn"];
 export type Finding = Schemas["Finding"];
 export type Combination = Schemas["Combination"];

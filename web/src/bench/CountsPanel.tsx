@@ -1,6 +1,6 @@
-import type { Reading, Schemas } from "../api/client";
+import type { Analysis, Schemas } from "../api/client";
 
-type Props = { reading: Reading; pace?: Schemas["Pace"] | null };
+type Props = { reading: Analysis; pace?: Schemas["Pace"] | null };
 
 /** What one set asks: left and right, levels, limbs, and the time it takes at the tempo that is shown. */
 export function CountsPanel({ reading, pace }: Props) {

@@ -1,6 +1,6 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import type { Reading, Schemas } from "../api/client";
+import type { Analysis, Schemas } from "../api/client";
 import { asks } from "../kit/queries";
 
 type Pace = { tempo: number; pause: number };
@@ -20,7 +20,7 @@ export function Teaching({
   show,
   mirror,
 }: {
-  reading?: Reading;
+  reading?: Analysis;
   pace?: Pace;
   show: (beside: Beside) => void;
   mirror: () => void;
@@ -103,7 +103,7 @@ function PartLine({ part, show }: { part: Schemas["Part"]; show: () => void }) {
   );
 }
 
-function Holder({ reading }: { reading: Reading }) {
+function Holder({ reading }: { reading: Analysis }) {
   return (
     <ol className="max-h-64 overflow-y-auto text-sm">
       {reading.actions.map((action, i) => {

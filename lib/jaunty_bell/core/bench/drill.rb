@@ -56,8 +56,8 @@ module JauntyBell::Core
 
       # What the student is told: a cue of each technique, and to breathe.
       def cues
-        told = techniques.flat_map(&:cues).uniq
-        (facts.breathing && techniques.any?(&:strike?)) ? told + [BREATH] : told
+        all = techniques.flat_map(&:cues).uniq
+        (facts.breathing && techniques.any?(&:strike?)) ? all + [BREATH] : all
       end
 
       # The combination drilled at a rung.

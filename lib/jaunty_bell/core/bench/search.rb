@@ -38,13 +38,13 @@ module JauntyBell::Core
 
       def compile
         case query
-        when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/o then told("ends with #{$1}", at_end(one($1)))
-        when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o then told("starts with #{$1}", at_start(one($1)))
-        when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/o then told("has #{$1}", anywhere(one($1)))
+        when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/o then asked_for("ends with #{$1}", at_end(one($1)))
+        when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o then asked_for("starts with #{$1}", at_start(one($1)))
+        when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/o then asked_for("has #{$1}", anywhere(one($1)))
         when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/o
-          told("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })
+          asked_for("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })
         when /\A(?:exactly )?(\w+) strikes? or (fewer|less|more)\z/ then strikes($1, ($2 == "more") ? :>= : :<=)
-        when /\A(?:for )?(foundation|building|advanced)\z/ then told("for #{$1}", level($1))
+        when /\A(?:for )?(foundation|building|advanced)\z/ then asked_for("for #{$1}", level($1))
         when /\A(?:at most|up to) (\w+) strikes?\z/ then strikes($1, :<=)
         when /\Aat least (\w+) strikes?\z/ then strikes($1, :>=)
         when /\A(?:exactly )?(\w+) strikes?\z/ then strikes($1, :==)
@@ -52,14 +52,14 @@ module JauntyBell::Core
         end
       end
 
-      def told(words, test)
+      def asked_for(words, test)
         @understood = words if test
         test
       end
 
       def strikes(word, compare)
         limit = NUMBERS[word] || Integer(word, exception: false) or return
-        told("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes",
+        asked_for("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes",
           ->(whole) { whole.actions.count(&:contact?).public_send(compare, limit) })
       end
 
@@ -117,7 +117,7 @@ module JauntyBell::Core
       # A stretch of notation that stands anywhere in the combination.
       def stretch
         wanted = Notation.read(query, @reading).actions.map { |action| alike(action) }
-        told("has #{query}",
+        asked_for("has #{query}",
           ->(whole) { whole.actions.map { |action| alike(action) }.each_cons(wanted.size).include?(wanted) })
       rescue Notation::Unreadable
         nil

@@ -26,9 +26,9 @@ module JauntyBell::Core
       def counts
         return [] if @work.counting.zero?
         starts = @work.both_count? ? [0, @work.counted_time + @task.swap_time] : [0]
-        told = starts.flat_map { |start| @work.counted_sets.flat_map { |set| counted(set, start) } }
-        told << change_of_count if starts.size > 1
-        told
+        counts = starts.flat_map { |start| @work.counted_sets.flat_map { |set| counted(set, start) } }
+        counts << change_of_count if starts.size > 1
+        counts
       end
 
       # The second striker begins with the pool's first again: it is named where the change leaves time for it.

@@ -35,14 +35,14 @@ module JauntyBell::Core
       # [class, Place] of one strand.
       def of_strand(strand, list)
         return [] if list.empty?
-        course, told = strand.course(list), strand.trace(list).first
+        course, traced = strand.course(list), strand.trace(list).first
         begins = @timetable.begins(strand, list)
         list.each_with_index.map do |(index, rung, times), i|
           before, after = course.before[i], course.after[i]
           kind = kind(strand, list, i, begins, before)
           [index, Plan::Place.new(combination_id: strand.id, rung: @layout.ladder[rung], times: times, kind: kind,
             pinned: @timetable.pinned?(strand.id, index), before: before, after: after,
-            said: learners.each_index.map { |l| Plan::Said.new(student_id: learners[l].id, **told[i][l]) },
+            said: learners.each_index.map { |l| Plan::Said.new(student_id: learners[l].id, **traced[i][l]) },
             why: Why.new(@layout, strand, list, i, kind: kind, course: course).text)]
         end
       end

@@ -57,9 +57,9 @@ module JauntyBell::Core
 
       # Raises InvalidInput as #refuse_empty does. The block is told how far it is (0–1).
       # `came` are loads of weeks that are over (Loads); `work` is what Planner takes.
-      def plan(seed: 0, came: {}, **work, &told)
+      def plan(seed: 0, came: {}, **work, &progress)
         refuse_empty
-        Plan.of(self, Planner.new(timetable, squad, seed: seed, **work).find(&told), loads(came: came), seed)
+        Plan.of(self, Planner.new(timetable, squad, seed: seed, **work).find(&progress), loads(came: came), seed)
       end
 
       # Raises InvalidInput where there is nothing to plan.

@@ -31,12 +31,12 @@ module JauntyBell::Core
         @from = from
       end
 
-      def find(&told)
-        told&.call(0.0)
+      def find(&progress)
+        progress&.call(0.0)
         best = @few.positive? ? Exact.new(@timetable, most: @few).best : nil
         exact = !best.nil?
-        best ||= searched(&told)
-        told&.call(1.0)
+        best ||= searched(&progress)
+        progress&.call(1.0)
         Found.new(schedule: best, value: @timetable.value(best),
           bound: exact ? @timetable.value(best) : Bound.new(@timetable, @squad).value, exact: exact)
       end
@@ -44,9 +44,9 @@ module JauntyBell::Core
       private
 
       # Laying out is counted as a third of the work.
-      def searched(&told)
+      def searched(&progress)
         laid_out = @tried.times.map do |i|
-          told&.call(i.fdiv(3 * @tried))
+          progress&.call(i.fdiv(3 * @tried))
           Construct.new(@timetable, @random, calm: i.zero?).schedule
         end
         laid_out << Resume.new(@timetable).from(@from) if @from
@@ -54,7 +54,7 @@ module JauntyBell::Core
         laid_out.uniq.max_by(@kept) { |schedule| @timetable.value(schedule) }.map do |schedule|
           Improve.new(@timetable, @random).from(schedule, moves: @moves) do
             done += 1
-            told&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
+            progress&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
           end
         end.max_by { |schedule| @timetable.value(schedule) }
       end

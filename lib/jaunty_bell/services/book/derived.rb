@@ -6,7 +6,7 @@ module JauntyBell
     class Derived
       # Works out what is missing of every club; the block is told a line for each thing that takes a while. Returns how
       # many students and classes it was.
-      def self.renew(db, &told) = db[:clubs].select_order_map(:id).sum { |id| new(db, id).renew(&told) }
+      def self.renew(db, &say) = db[:clubs].select_order_map(:id).sum { |id| new(db, id).renew(&say) }
 
       def initialize(db, club_id)
         @club = Services::Club.new(db, club_id)

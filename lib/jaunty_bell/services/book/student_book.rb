@@ -38,14 +38,14 @@ module JauntyBell
       # is nothing to compare with, over: whether it is, marks:, notes:, knocks:, climbed: [{name:, rung:}], holds:
       # matters of holds}].
       def timeline
-        told = diary.by_week(since: ledger.mondays.first)
+        written = diary.by_week(since: ledger.mondays.first)
         holds = @club.care.of(id)
         climbed = known.select { |_, mastery| mastery.known&.first_owned }
           .group_by { |_, mastery| Core::Weeks.monday(mastery.known.first_owned) }
         ledger.weeks(id).map do |monday, load|
           big = Core::Book::BigWeek.of(series, monday + 6, up: ledger.settings.pointed_out["big_week"])
           {monday: monday, load: load, line: big&.line, over: !!big&.over?(sessions.trained(monday..monday + 6).size),
-           **told[monday],
+           **written[monday],
            holds: holds.select { |hold| hold[:from] <= monday + 6 && (hold[:to].nil? || hold[:to] >= monday) }
              .map { |hold| hold[:matter] }.uniq,
            climbed: climbed.fetch(monday, []).map { |(combination, rung), _|

@@ -69,7 +69,7 @@ module JauntyBell
       def planning(seed: 0)
         layout.refuse_empty
         given = {seed: seed, from: places_in_force, came: came}
-        ->(&told) { layout.plan(**given, &told) }
+        ->(&progress) { layout.plan(**given, &progress) }
       end
 
       # {strand id => {class => times over}} of the plan in force, by the classes of the new one.

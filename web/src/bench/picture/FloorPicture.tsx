@@ -1,9 +1,9 @@
 import { useEffect, useState } from "react";
-import type { Reading } from "../../api/client";
+import type { Analysis } from "../../api/client";
 import { useKeysOf } from "../../kit/placeKeys";
 import { boundsOf, type Foot, type Frame, frameAt, pictureAt } from "./tween";
 
-type Props = { reading: Reading; bpm: number; select: (index: number | null) => void };
+type Props = { reading: Analysis; bpm: number; select: (index: number | null) => void };
 
 /** The floor from above: feet, weight, hip and the driving line; stepped with the arrow keys, played at tempo with space. */
 export function FloorPicture({ reading, bpm, select }: Props) {
@@ -103,7 +103,7 @@ function Control({ label, sign, press }: { label: string; sign: string; press: (
 
 const WOUND: Record<string, string> = { none: "spent", half: "half wound", full: "wound" };
 
-function Caption({ picture, reading }: { picture: Frame; reading: Reading }) {
+function Caption({ picture, reading }: { picture: Frame; reading: Analysis }) {
   const action = picture.index === null ? undefined : reading.actions[picture.index];
   return (
     <>

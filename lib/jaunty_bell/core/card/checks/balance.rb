@@ -13,7 +13,7 @@ module JauntyBell::Core
               [places.first, (main_limb(run) if places.any? { |at| tasks[at].hard? && tasks[at].strikes? })]
             end
             limbs.each_cons(RUNNING).filter_map { |three|
-              told(three) if three.map(&:last).uniq.size == 1 && three.last.last
+              point_out(three) if three.map(&:last).uniq.size == 1 && three.last.last
             }.first(1)
           end
 
@@ -26,7 +26,7 @@ module JauntyBell::Core
             limb if most && most * 2 > limbs.values.sum && most.positive?
           end
 
-          def told(three)
+          def point_out(three)
             at, limb = three.last
             reason = "The #{limb} works hardest in three hard rounds running: it tires, and then it is the " \
               "shoulder or " \

@@ -66,14 +66,14 @@ module JauntyBell::Core
               said = tasks.filter_map do |at, task|
                 plan.substitute(task, person, company.shelf)&.then { |found| [at, found] }
               end
-              told(person, said) if said.any?
+              point_out(person, said) if said.any?
             end
           end
 
           private
 
           # What must not be done, once for all its rounds; what is done instead, round by round.
-          def told(person, said)
+          def point_out(person, said)
             cannot = said.flat_map { |_, found| found.cannot }.uniq
             instead = said.group_by { |_, found| found.instead }
               .map { |words, list| "#{list.map { |at, _| round_at(at).title }.uniq.join(", ")}: #{words}." }

@@ -6,7 +6,7 @@ module JauntyBell::Core
         # Implements that nobody has to own.
         FREE = %w[air mirror partner].freeze
 
-        # Fewer than are needed, or none at all: told once for the rounds of a block that want the same.
+        # Fewer than are needed, or none at all: point_out once for the rounds of a block that want the same.
         class Short < Check
           rule "kit-short", :weak
 
@@ -19,7 +19,7 @@ module JauntyBell::Core
               [at, task, need, owned] if owned && owned < need
             end
             scarce.uniq { |at, task, need, _| [at[0], task.implement.id, need, task.round.swap == "alone"] }
-              .map { |found| told(*found) }
+              .map { |found| point_out(*found) }
           end
 
           private
@@ -34,7 +34,7 @@ module JauntyBell::Core
 
           def counted?(task) = task.implement && !FREE.include?(task.implement.id)
 
-          def told(at, task, need, owned)
+          def point_out(at, task, need, owned)
             name = task.implement.name
             return none(at, task, name) if owned.zero?
             reason = "#{Words.many(need, "set", "sets")} of #{name} are needed and the club owns #{owned}: " \

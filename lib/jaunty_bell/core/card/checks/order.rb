@@ -73,7 +73,7 @@ module JauntyBell::Core
               places.filter_map do |at|
                 ids = fresh(at).reject { |id| seen.include?(id) }
                 seen.merge(ids)
-                told(at, run) if ids.any? && run.bell > late
+                point_out(at, run) if ids.any? && run.bell > late
               end
             end
           end
@@ -85,7 +85,7 @@ module JauntyBell::Core
             round.combination ? [round.combination.id] : round.drill&.members.to_a
           end
 
-          def told(at, run)
+          def point_out(at, run)
             say(at, "#{titled(at)} is new to this group and comes at #{clock(run.bell)}, in the last third: " \
               "new things " \
               "want fresh heads.", [earlier(at)])
@@ -119,7 +119,7 @@ module JauntyBell::Core
             works.each_cons(2).filter_map do |(before, _), (run, places)|
               at = places.find { |place| demanding?(tasks[place]) }
               mean = at && spent(run.bell)
-              told(at, before, mean) if mean && mean >= LEVEL
+              point_out(at, before, mean) if mean && mean >= LEVEL
             end
           end
 
@@ -141,7 +141,7 @@ module JauntyBell::Core
               .fdiv(bell - from)
           end
 
-          def told(at, before, mean)
+          def point_out(at, before, mean)
             what = (round_at(at).effort >= FULL) ? "a full effort" : "a jump"
             reason = "#{titled(at)} asks for #{what} after #{clock(WINDOW)} at a mean effort of " \
               "#{mean.round(1)}, rests " \
@@ -200,7 +200,7 @@ module JauntyBell::Core
                 rung = rungs.index(task.round.rung)
                 below = reached[combination]
                 reached[combination] = rung if rung
-                told(at, below, rung) if rung && below && rung - below > 1
+                point_out(at, below, rung) if rung && below && rung - below > 1
               end.first(1)
             end
           end
@@ -210,7 +210,7 @@ module JauntyBell::Core
           # The school's own rungs: air, then from its first on.
           def rungs = @rungs ||= ["air", *Bench::Rungs.from(school.first_rung)]
 
-          def told(at, below, rung)
+          def point_out(at, below, rung)
             next_up = rungs[below + 1]
             reason = "#{titled(at)} goes from #{rungs[below]} straight to #{rungs[rung]}: " \
               "#{rungs[(below + 1)...rung].join(" and ")} is left out."

@@ -8,7 +8,7 @@ module JauntyBell::Core
           rule "uneven-turns", :weak
 
           def findings
-            tasks.filter_map { |at, task| told(at, task) if task.round.swap == "every" }
+            tasks.filter_map { |at, task| point_out(at, task) if task.round.swap == "every" }
           end
 
           private
@@ -17,7 +17,7 @@ module JauntyBell::Core
 
           def who = "In a pair"
 
-          def told(at, task)
+          def point_out(at, task)
             turns = plan.work(task, seats: seats).turns
             return unless turns.uneven?
             times = Words.list(turns.striking.map { |seconds| clock(seconds) })
@@ -78,13 +78,13 @@ module JauntyBell::Core
             blocks.each_index.flat_map do |b|
               places = blocks[b].rounds.each_index.map { |r| [b, r] }.select { |at| round_at(at).swap == "round" }
               total = places.sum { |at| round_at(at).repeat }
-              (total % 2).zero? ? [] : [told(places.last, total)]
+              (total % 2).zero? ? [] : [point_out(places.last, total)]
             end
           end
 
           private
 
-          def told(at, total)
+          def point_out(at, total)
             repeat = round_at(at).repeat
             mends = [repeat + 1, repeat - 1].select(&:positive?)
               .map do |times|
@@ -105,13 +105,13 @@ module JauntyBell::Core
               work = plan.work(task)
               uneven = work.seats == 2 && task.round.swap != "round" &&
                 work.phase_seconds.find { |_, seconds| seconds.uniq.size > 1 }
-              told(at, uneven) if uneven
+              point_out(at, uneven) if uneven
             end
           end
 
           private
 
-          def told(at, uneven)
+          def point_out(at, uneven)
             phase, seconds = uneven
             times = Words.list(seconds.map { |s| clock(s) })
             say(at, "#{phase ? "\"#{phase.name}\"" : "A phase"} falls unevenly to the partners: #{times}.", turns(at))
