@@ -84,9 +84,8 @@ module JauntyBell
         @students = FACTS["students"].map { |student| student.merge("id" => uuid) }
         @students.each do |student|
           @db[:students].insert(club_id: @club_id, id: student["id"], group_id: @groups.fetch(student["group"]),
-            name: student["name"],
-            stance: student["stance"], level: student["level"], trains_elsewhere: student.fetch("elsewhere", false),
-            **on_file(student))
+            name: student["name"], stance: student["stance"], level: student["level"],
+            trains_elsewhere: student.fetch("elsewhere", false), **on_file(student))
         end
         apart
       end
@@ -301,9 +300,8 @@ module JauntyBell
         id = uuid
         held = ends <= @now
         @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]],
-          coach_id: @coaches[group["coach"]],
-          title: card_name, minutes: slot["minutes"], starts_at: starts, ended_at: held ? ends : nil,
-          room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
+          coach_id: @coaches[group["coach"]], title: card_name, minutes: slot["minutes"], starts_at: starts,
+          ended_at: held ? ends : nil, room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
         record(id, group, card, day, starts, slot["minutes"], @weeks - 1 - ago) if held
       end
 
@@ -376,8 +374,7 @@ module JauntyBell
         felt = card[:plan].mean_effort + {"foundation" => 0.8, "building" => 0.2,
                                           "advanced" => -0.5}[student["level"]] + 0.08 * week + @random.rand(-1.2..1.2)
         {id: uuid, student_id: student["id"], on: day, effort: (felt * 2).round.clamp(2, 20) / 2.0,
-         minutes: minutes - @random.rand(0..8),
-         estimated: @random.rand < 0.12, at: starts + minutes * 60 + 1200}
+         minutes: minutes - @random.rand(0..8), estimated: @random.rand < 0.12, at: starts + minutes * 60 + 1200}
       end
 
       # Marks on three of the card's combinations, cleaner with talent and with the weeks; often it is said where the
@@ -414,8 +411,7 @@ module JauntyBell
         there.select { @told.rand < 0.35 && drilled.any? }.map do |student|
           task = drilled.sample(random: @told)
           {id: told_id, student_id: student["id"], combination_id: task.combination_id, rung: task.round.rung, on: day,
-           attempted: 1, clean: 0,
-           broke_at: [task.combination.actions.size - 2, @told.rand(3)].min, at: starts + 2400}
+           attempted: 1, clean: 0, broke_at: [task.combination.actions.size - 2, @told.rand(3)].min, at: starts + 2400}
         end
       end
 

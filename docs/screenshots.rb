@@ -28,8 +28,7 @@ class Screenshots < SystemTest
      calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" },
      board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") },
-     student: -> { student("Oona Ferrier") },
-     student_phone: -> {}, weeks: -> { weeks }}
+     student: -> { student("Oona Ferrier") }, student_phone: -> {}, weeks: -> { weeks }}
   end
 
   # A plan that was laid out again, and why one of its places is there.

@@ -61,9 +61,8 @@ module MeasureCard
         rounds = Array.new(counts[kind]) do
           Card::Round.new(title: kind,
             combination: (SHELF.sample(random: random) unless %w[warm-up cool-down].include?(kind)), work: work,
-            rest: 30, explain: random.rand(0..3) * 10,
-            effort: effort + random.rand(0..1), swap: %w[mitts pads partner].include?(kind) ? "even" : "alone",
-            keep: random.rand < 0.1)
+            rest: 30, explain: random.rand(0..3) * 10, effort: effort + random.rand(0..1),
+            swap: %w[mitts pads partner].include?(kind) ? "even" : "alone", keep: random.rand < 0.1)
         end
         Card::Block.new(kind: kind, rounds: rounds, importance: random.rand(1..5),
           work: (ranges ? [work / 10 * 5, work] : nil), rest: (ranges ? [15, 30] : nil))

@@ -43,8 +43,7 @@ module JauntyBell
     rescue SystemCallError, SocketError
       raise CannotStart,
         "this machine cannot listen on HOST=#{Settings.host}, PORT=#{Settings.port}: HOST is one of its own " \
-        "addresses " \
-        "(127.0.0.1, or 0.0.0.0 for all of them)."
+        "addresses (127.0.0.1, or 0.0.0.0 for all of them)."
     end
 
     def database(url, where)

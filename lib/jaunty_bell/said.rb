@@ -1,7 +1,6 @@
 module JauntyBell
   # What the server says on standard error when something breaks: which kind of error and where, never what it was
-  # about. A database's own words hold the values
-  # of the row, which may be about somebody's health.
+  # about. A database's own words hold the values of the row, which may be about somebody's health.
   module Said
     LINES = 8
 

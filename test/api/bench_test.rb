@@ -65,10 +65,9 @@ class BenchApiTest < ApiTest
   # a request body → the path of the first thing wrong
   BAD = {
     {} => "notation", {notation: 5} => "notation", {notation: "1", tempo: 0} => "tempo",
-    {notation: "1", tempo: -4} => "tempo", {notation: "1", work: 3601} => "work",
-    {notation: "1", pause: -1} => "pause", {notation: "1", sets: 1.5} => "sets",
-    {notation: "1", stance: "crane"} => "stance", {notation: "1", colour: "red"} => "colour",
-    {notation: "1" * 4001} => "notation"
+    {notation: "1", tempo: -4} => "tempo", {notation: "1", work: 3601} => "work", {notation: "1", pause: -1} => "pause",
+    {notation: "1", sets: 1.5} => "sets", {notation: "1", stance: "crane"} => "stance",
+    {notation: "1", colour: "red"} => "colour", {notation: "1" * 4001} => "notation"
   }.freeze
 
   def test_bad_questions_name_the_field

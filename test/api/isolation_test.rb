@@ -23,14 +23,13 @@ class IsolationTest < ApiTest
     operations.each do |path, method|
       @their.each_value do |id|
         body = {version: 1, name: "Mine", notation: "1", minutes: 60, level: nil, group_id: nil, blocks: [],
-                template: true, archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z",
-                attendances: [], following: false, cancelled: true, lifted: true, students: {uuid => true},
-                matter: "illness", from: "2026-01-01", to: nil, note: "",
-                kg: nil, born_on: nil, stance_wish: nil, emergency_name: "", emergency_phone: "", guardian: "",
-                apart: [], present: [], locked: [], contact: true, holding: true,
+                template: true, archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z", attendances: [],
+                following: false, cancelled: true, lifted: true, students: {uuid => true}, matter: "illness",
+                from: "2026-01-01", to: nil, note: "", kg: nil, born_on: nil, stance_wish: nil, emergency_name: "",
+                emergency_phone: "", guardian: "", apart: [], present: [], locked: [], contact: true, holding: true,
                 device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}},
-                reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else",
-                half_life: 20, effort: 5, title: nil, estimated: false, attempted: 3, clean: 2, **drill}
+                reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else", half_life: 20, effort: 5,
+                title: nil, estimated: false, attempted: 3, clean: 2, **drill}
         body[:blocks] = ["all"] if path.include?("/holds")
         body.update(of_programmes(path)) if path.include?("/programmes")
         body = body.except(:group_id, :level) if path.end_with?("/file")
@@ -85,9 +84,8 @@ class IsolationTest < ApiTest
 
   def drill
     {pool: [{combination_id: new_combination(name: uuid)[:id], at_rungs: []}], implement: "air", manner: "clocked",
-     tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"],
-     count: nil, on_s: nil, off_s: nil, rest: "still", ladder: "up", breathing: true, kit: nil, holder_cues: nil,
-     cautions: nil}
+     tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"], count: nil, on_s: nil, off_s: nil, rest: "still",
+     ladder: "up", breathing: true, kit: nil, holder_cues: nil, cautions: nil}
   end
 
   def operations

@@ -15,9 +15,8 @@ class PaperTest < ApiTest
 
   def full_card(rounds: 10)
     combination = new_combination(name: "Ticket punch", text: "1-2-3b-2")
-    drill = new_drill(name: "Called",
-      pool: [combination[:id], new_combination(name: "Kick", text: "1-rear kick")[:id]], implement: "long-pads",
-      manner: "called")
+    drill = new_drill(name: "Called", pool: [combination[:id], new_combination(name: "Kick", text: "1-rear kick")[:id]],
+      implement: "long-pads", manner: "called")
     list = Array.new(rounds) do |i|
       round(title: "Round #{i}", combination_id: (combination[:id] if i.even?), drill_id: (drill[:id] if i.odd?),
         swap: "even", explain_s: 10)

@@ -7,20 +7,15 @@ class ArrowsTest < Minitest::Test
 
   # storey → what it may name besides itself
   MAY_NAME = {
-    "core" => [],
-    "store" => %w[Core],
-    "services" => %w[Core Store],
-    "files" => %w[Core],
-    "stand_ins" => %w[Core Files],
-    "api" => %w[Core Store Services Files]
+    "core" => [], "store" => %w[Core], "services" => %w[Core Store], "files" => %w[Core],
+    "stand_ins" => %w[Core Files], "api" => %w[Core Store Services Files]
   }.freeze
   NAMES = {"core" => "Core", "store" => "Store", "services" => "Services", "files" => "Files",
            "stand_ins" => "StandIns", "api" => "Api"}.freeze
   # What comes from outside, and the only storey that may speak to it.
   OUTSIDE = {
     "Sequel" => %w[store api], "PG" => %w[store], "Sinatra" => %w[api], "Rack" => %w[api], "Roda" => %w[api],
-    "OpenapiFirst" => %w[api],
-    "Prawn" => %w[files], "Icalendar" => %w[files], "CSV" => %w[files]
+    "OpenapiFirst" => %w[api], "Prawn" => %w[files], "Icalendar" => %w[files], "CSV" => %w[files]
   }.freeze
 
   def test_every_arrow_goes_one_way
@@ -44,8 +39,7 @@ class ArrowsTest < Minitest::Test
   # A walk that found nothing would prove nothing.
   def test_the_walk_sees_what_is_named
     assert_equal %w[Core Rack Store],
-      named("module JauntyBell\n  class A < Rack::Builder\n    X = Core::Care::BLOCKS\n    # " \
-      "Files::Bells\n    " \
+      named("module JauntyBell\n  class A < Rack::Builder\n    X = Core::Care::BLOCKS\n    # Files::Bells\n    " \
       "def a = Store.new\n  end\nend").sort - %w[JauntyBell A X]
   end
 

@@ -125,9 +125,8 @@ class CommandLineTest < Minitest::Test
   CARD = {
     "format" => "jaunty-bell/card", "version" => 1, "name" => "Evening", "minutes" => 30,
     "drills" => [{"name" => "Tens", "implement" => "focus-mitts", "manner" => "counted-then-clocked", "count" => 10,
-                  "tempo" => 140,
-                  "pause_s" => 0.6, "both_sides" => false, "rungs" => ["count"], "rest" => "still", "ladder" => "up",
-                  "breathing" => true, "pool" => [{"combination" => "One two", "at_rungs" => []}]}],
+                  "tempo" => 140, "pause_s" => 0.6, "both_sides" => false, "rungs" => ["count"], "rest" => "still",
+                  "ladder" => "up", "breathing" => true, "pool" => [{"combination" => "One two", "at_rungs" => []}]}],
     "combinations" => [{"name" => "One two",
                         "meaning" => {"items" => [{"technique" => "jab", "side" => "lead", "level" => "head"},
                           {"technique" => "cross", "side" => "rear", "level" => "head"}]}}],
@@ -202,15 +201,13 @@ class CommandLineTest < Minitest::Test
   BAD = {
     ["combo", "1-hok"] => /"hok" at character 3.*hook/, ["write", "1"] => /which scheme/,
     ["parts", "1-x"] => /no technique/, ["combo"] => /Write the combination/, ["dance"] => /Say what to compute/,
-    [] => /Say what to compute/,
-    ["combo", "1", "--scheme", "seven"] => /no numbering scheme "seven"/,
+    [] => /Say what to compute/, ["combo", "1", "--scheme", "seven"] => /no numbering scheme "seven"/,
     ["combo", "1", "--implement", "chair"] => /no implement "chair"/,
     ["combo", "1", "--stance", "crane"] => /--stance is one of/,
     ["combo", "1", "--tempo", "fast"] => /--tempo must be a number/, ["combo", "1", "--tempo", "0"] => /more than 0/,
     ["combo", "1", "--school", "finish=bow"] => /not a choice/, ["combo", "1", "--frobnicate"] => /invalid option/,
-    ["pace", "1", "--work", "soon"] => /m:ss/,
-    ["pace", "1-2", "--sets", "9000", "--work", "3:00"] => /no tempo fits/, ["load"] => /no row/,
-    ["mastery"] => /no row/, ["pace", "1", "--sets", "1.5"] => /whole number/
+    ["pace", "1", "--work", "soon"] => /m:ss/, ["pace", "1-2", "--sets", "9000", "--work", "3:00"] => /no tempo fits/,
+    ["load"] => /no row/, ["mastery"] => /no row/, ["pace", "1", "--sets", "1.5"] => /whole number/
   }.freeze
 
   def test_bad_input_is_one_line_and_exit_2

@@ -13,9 +13,8 @@ class FilesTest < Minitest::Test
   # a line → [name, notation as written, tags]
   LINES = {
     "Ticket punch: 1-2-3b-2" => ["Ticket punch", "1-2-3b-2", []], "1-2" => ["1-2", "1-2", []],
-    "jab, cross #basics" => ["1-2", "jab, cross", ["basics"]],
-    "A: 1 #two-words #b" => ["A", "1", ["two words", "b"]], "  Spaced :  1-2  " => ["Spaced", "1-2", []],
-    "#tag 1-2" => nil, "# only words" => nil, "" => nil
+    "jab, cross #basics" => ["1-2", "jab, cross", ["basics"]], "A: 1 #two-words #b" => ["A", "1", ["two words", "b"]],
+    "  Spaced :  1-2  " => ["Spaced", "1-2", []], "#tag 1-2" => nil, "# only words" => nil, "" => nil
   }.freeze
 
   def test_lines

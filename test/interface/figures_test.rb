@@ -7,18 +7,12 @@ class FiguresTest < InterfaceTest
 
   # [name, value] → [title, as it is shown]
   TOLD = {
-    ["acute_7", 2320] => ["Last 7 days", "2,320"],
-    ["acute_7", 0] => ["Last 7 days", "0"],
-    ["chronic_28", 1782.5] => ["Usual week (28 days)", "1,783"],
-    ["ratio", 1.301543] => ["Week against usual", "1.30"],
-    ["monotony", 1.164179] => ["Monotony", "1.16"],
-    ["week_change", 0.784615] => ["Change on last week", "+78 %"],
-    ["week_change", -0.2] => ["Change on last week", "−20 %"],
-    ["week_change", 0] => ["Change on last week", "0 %"],
-    ["week_change", -1] => ["Change on last week", "−100 %"],
-    ["mean_effort", 5.25] => ["Mean effort", "5.3"],
-    ["trimp_banister", 66.96] => ["Impulse, from the mean", "67"],
-    ["something_new", 1.5] => ["something new", "1.50"],
+    ["acute_7", 2320] => ["Last 7 days", "2,320"], ["acute_7", 0] => ["Last 7 days", "0"],
+    ["chronic_28", 1782.5] => ["Usual week (28 days)", "1,783"], ["ratio", 1.301543] => ["Week against usual", "1.30"],
+    ["monotony", 1.164179] => ["Monotony", "1.16"], ["week_change", 0.784615] => ["Change on last week", "+78 %"],
+    ["week_change", -0.2] => ["Change on last week", "−20 %"], ["week_change", 0] => ["Change on last week", "0 %"],
+    ["week_change", -1] => ["Change on last week", "−100 %"], ["mean_effort", 5.25] => ["Mean effort", "5.3"],
+    ["trimp_banister", 66.96] => ["Impulse, from the mean", "67"], ["something_new", 1.5] => ["something new", "1.50"],
     ["ratio", nil] => ["Week against usual", nil]
   }.freeze
 

@@ -4,10 +4,9 @@ require "support/interface"
 class SensorsTest < InterfaceTest
   LINES = {
     ["strikes", "120,left,20.5"] => [120, "left", 20.5], ["strikes", " 120 , RIGHT , 3 "] => [120, "right", 3],
-    ["strikes", "120,foot,3"] => nil, ["strikes", "120,left"] => nil,
-    ["strikes", "x,left,3"] => nil, ["strikes", "-5,left,3"] => nil, ["strikes", "120,left,9999"] => nil,
-    ["strikes", "120,left,NaN"] => nil, ["strikes", ""] => nil,
-    ["heart", "1000,142"] => [1_000, 142], ["heart", "1000,7"] => nil, ["heart", "1000"] => nil,
+    ["strikes", "120,foot,3"] => nil, ["strikes", "120,left"] => nil, ["strikes", "x,left,3"] => nil,
+    ["strikes", "-5,left,3"] => nil, ["strikes", "120,left,9999"] => nil, ["strikes", "120,left,NaN"] => nil,
+    ["strikes", ""] => nil, ["heart", "1000,142"] => [1_000, 142], ["heart", "1000,7"] => nil, ["heart", "1000"] => nil,
     ["heart", "beep"] => nil
   }.freeze
 

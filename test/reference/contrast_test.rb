@@ -8,15 +8,12 @@ class ContrastTest < Minitest::Test
   # text on ground → the least contrast
   PAIRS = {
     %w[ink canvas] => 4.5, %w[ink chalk] => 4.5, %w[ink canvas-deep] => 4.5, %w[ink-soft canvas] => 4.5,
-    %w[ink-soft chalk] => 4.5, %w[ink-soft canvas-deep] => 4.5,
-    %w[chalk brass] => 4.5, %w[chalk brass-deep] => 4.5, %w[chalk lead] => 4.5, %w[chalk rear] => 4.5,
-    %w[canvas ink] => 4.5, %w[brass-bright ink] => 4.5,
+    %w[ink-soft chalk] => 4.5, %w[ink-soft canvas-deep] => 4.5, %w[chalk brass] => 4.5, %w[chalk brass-deep] => 4.5,
+    %w[chalk lead] => 4.5, %w[chalk rear] => 4.5, %w[canvas ink] => 4.5, %w[brass-bright ink] => 4.5,
     %w[lead chalk] => 4.5, %w[rear chalk] => 4.5, %w[rear canvas] => 4.5, %w[brass-deep chalk] => 4.5,
-    %w[step chalk] => 4.5, %w[partner chalk] => 4.5,
-    %w[defence chalk] => 3, %w[brass canvas] => 3, %w[canvas night] => 4.5, %w[night-soft night] => 4.5,
-    %w[night-soft night-raised] => 4.5,
-    %w[rear rear-pale] => 4.5, %w[lead-night night] => 4.5, %w[rear-night ink] => 4.5, %w[night brass-light] => 4.5,
-    %w[thread chalk] => 3,
+    %w[step chalk] => 4.5, %w[partner chalk] => 4.5, %w[defence chalk] => 3, %w[brass canvas] => 3,
+    %w[canvas night] => 4.5, %w[night-soft night] => 4.5, %w[night-soft night-raised] => 4.5, %w[rear rear-pale] => 4.5,
+    %w[lead-night night] => 4.5, %w[rear-night ink] => 4.5, %w[night brass-light] => 4.5, %w[thread chalk] => 3,
     %w[brass-bright night] => 4.5, %w[brass-bright night-raised] => 4.5, %w[night brass-bright] => 4.5
   }.freeze
 

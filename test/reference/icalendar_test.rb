@@ -30,8 +30,7 @@ class ICalendarReferenceTest < Minitest::Test
 
   def row(id, **facts)
     {id: id, title: "Kicks, hands; and \"more\"\nof it", starts_at: Time.utc(2026, 3, 31, 17, 30), minutes: 75,
-     room: "Main hall", coach: "Zoë Kai", revision: 0, cancelled_at: nil,
-     changed_at: Time.utc(2026, 3, 1)}.merge(facts)
+     room: "Main hall", coach: "Zoë Kai", revision: 0, cancelled_at: nil, changed_at: Time.utc(2026, 3, 1)}.merge(facts)
   end
 
   def file(*rows) = JauntyBell::Files::ClassesIcal.of(rows, club: {name: "Ticket Hall"}, group: {name: "Early, boxing"})

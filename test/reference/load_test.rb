@@ -3,8 +3,7 @@ require "support/database"
 # The load figures against R's and PostgreSQL's own statistics.
 class LoadReferenceTest < Minitest::Test
   LOADS = [360, 0, 420, 0, 300, 600, 0, 380, 0, 400, 0, 320, 560, 0, 400, 90, 420, 0, 340, 600, 0, 300, 0, 320, 0, 280,
-    400, 0, 500, 0, 520,
-    120, 480, 700, 0].freeze
+    400, 0, 500, 0, 520, 120, 480, 700, 0].freeze
   FIRST = Date.new(2026, 1, 1)
 
   # Source: computed once with R 4.2.2 (sum, mean, sd, filter), given in the product's book, section 11.

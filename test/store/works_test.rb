@@ -109,8 +109,7 @@ class WorksTest < StoreTest
     tell(@held,
       {round_runs: [{id: uuid, round: 3, title: "Skipped", combination_id: nil, worked_s: 9, outcome: "skipped",
                      at: BEGAN + 2400}, {id: uuid, round: 0, title: "Again", combination_id: nil, worked_s: 60,
-                                         outcome: "done",
-                                         at: BEGAN + 2500}]}, coach_id: nil)
+                                         outcome: "done", at: BEGAN + 2500}]}, coach_id: nil)
     assert_equal({0 => 240, 1 => 180, 2 => 180, 3 => 9}, works.worked(@held))
   end
 end

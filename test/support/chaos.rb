@@ -5,8 +5,8 @@ require "puma"
 require "puma/server"
 
 # Whole classes on devices that fail, from a seed (test/support/chaos_device.ts): cut, late, lost and doubled requests,
-# kills, clocks that are set, a second
-# device that takes the lead. What the database holds at the end is what was tapped and what rang, once each.
+# kills, clocks that are set, a second device that takes the lead. What the database holds at the end is what was tapped
+# and what rang, once each.
 class Chaos
   # Time as the devices have it, which goes faster than ours.
   module Virtual

@@ -100,10 +100,9 @@ class StoreTest < Minitest::Test
   # A round as it is stored and sent.
   def round(**facts)
     {title: "Bag", work_s: 180, rest_s: 60, active: false, explain_s: 0, change_s: nil, drill_id: nil,
-     combination_id: nil, exercise: nil, reps: nil, implement: nil,
-     rung: "clock", effort: 6, intensity: nil, contact: true, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil,
-     off_s: nil, swap: "alone", every: nil, swap_s: nil,
-     repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil}.merge(facts)
+     combination_id: nil, exercise: nil, reps: nil, implement: nil, rung: "clock", effort: 6, intensity: nil,
+     contact: true, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil, swap: "alone", every: nil,
+     swap_s: nil, repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil}.merge(facts)
   end
 
   def blocks(*rounds, kind: "bag") =

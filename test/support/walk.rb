@@ -3,8 +3,7 @@ require "puma"
 require "puma/server"
 
 # Somebody who clicks, types, goes back, reloads, loses the network and finds it again, at random from a seed, on a club
-# of its own. What must never be: a page
-# error, a blank page, an answer of 500, a refusal that nobody shows.
+# of its own. What must never be: a page error, a blank page, an answer of 500, a refusal that nobody shows.
 class Walk
   WATCH = <<~JS.freeze
     window.__wrong = [];

@@ -69,8 +69,7 @@ module JauntyBell
       post "/combinations/:id/copies", who: :coach do
         original = combinations.find(id)
         row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]),
-          combination: combinations.meaning(original),
-          tags: original[:tags].to_a, origin: original[:id])
+          combination: combinations.meaning(original), tags: original[:tags].to_a, origin: original[:id])
         answer(shown(row), status: 201)
       end
 

@@ -3,8 +3,7 @@ require "json"
 module JauntyBell
   module Api
     # Refuses bodies that are too large, are not JSON, or hold what nobody can mean, before anything else looks at them:
-    # text that is none, characters that no text
-    # has, numbers that no computer keeps.
+    # text that is none, characters that no text has, numbers that no computer keeps.
     class Body
       LARGEST = 1_000_000 # bytes
       READING = %w[GET HEAD OPTIONS].freeze

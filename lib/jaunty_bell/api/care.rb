@@ -13,8 +13,7 @@ module JauntyBell
       post "/students/:id/holds", who: :coach do
         given = body_given
         row = care.add(id: given["id"], student_id: id, matter: given["matter"], blocks: given["blocks"],
-          from: Date.iso8601(given["from"]),
-          to: given["to"] && Date.iso8601(given["to"]), note: given["note"])
+          from: Date.iso8601(given["from"]), to: given["to"] && Date.iso8601(given["to"]), note: given["note"])
         audit.note(id, "held them back: #{row[:matter]}")
         answer(shown(row), status: 201)
       end

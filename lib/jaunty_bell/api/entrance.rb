@@ -3,9 +3,8 @@ require "ipaddr"
 module JauntyBell
   module Api
     # The first thing a request meets: every later guard sees the address the rooms see, the client as it is, and a host
-    # that is ours. What proxies say is believed
-    # only of those that are named (JAUNTY_PROXIES); a name of ours is one of JAUNTY_HOSTS, or where we listen, or a
-    # bare address, which nobody can point elsewhere.
+    # that is ours. What proxies say is believed only of those that are named (JAUNTY_PROXIES); a name of ours is one of
+    # JAUNTY_HOSTS, or where we listen, or a bare address, which nobody can point elsewhere.
     class Entrance
       CLAIMS = %w[HTTP_X_FORWARDED_FOR HTTP_X_FORWARDED_HOST HTTP_X_FORWARDED_PORT HTTP_X_FORWARDED_PROTO
         HTTP_X_FORWARDED_SCHEME HTTP_X_FORWARDED_SSL HTTP_FORWARDED HTTP_CLIENT_IP HTTP_X_REAL_IP].freeze

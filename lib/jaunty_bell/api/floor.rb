@@ -23,8 +23,7 @@ module JauntyBell
       post "/classes", who: :all do
         card = cards.find(body_given["card_id"])
         opened = classes.open(id: body_given["id"], card_id: card[:id], group_id: body_given["group_id"],
-          coach_id: account[:id],
-          title: card[:name], minutes: card[:minutes], starts_at: Clock.now)
+          coach_id: account[:id], title: card[:name], minutes: card[:minutes], starts_at: Clock.now)
         answer(shown(opened), status: 201)
       end
 

@@ -3,8 +3,7 @@ require "json"
 module JauntyBell
   module Api
     # Screens that follow a class: server-sent events over connections taken out of the server's hands, so that a screen
-    # on the
-    # wall keeps no thread busy. They live in this process; one process serves a club.
+    # on the wall keeps no thread busy. They live in this process; one process serves a club.
     class Followers
       HEAD = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: no-store\r\nconnection: " \
         "close\r\nx-accel-buffering: no\r\n\r\nretry: 1000\n\n"

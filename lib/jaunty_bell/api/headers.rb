@@ -5,11 +5,9 @@ module JauntyBell
     class Headers
       ALWAYS = {
         "content-security-policy" => "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; " \
-        "img-src " \
-        "'self' data:; " \
+        "img-src 'self' data:; " \
           "font-src 'self'; connect-src 'self' http://127.0.0.1:*; media-src 'self'; manifest-src 'self'; worker-src " \
-          "'self'; " \
-          "base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+          "'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         "x-content-type-options" => "nosniff",
         "referrer-policy" => "same-origin",
         "cross-origin-opener-policy" => "same-origin",

@@ -88,8 +88,7 @@ module JauntyBell
       def club = @club ||= Services::Club.new(db, account.fetch(:club_id), account)
 
       def_delegators :club, :people, :school, :combinations, :drills, :cards, :classes, :care, :book, :programmes,
-        :plans, :masteries, :audit, :reading,
-        :group_names, :assistant?
+        :plans, :masteries, :audit, :reading, :group_names, :assistant?
 
       def club_id = club.id
 

@@ -1,8 +1,7 @@
 module JauntyBell
   module Api
     # Where passwords are tried: signing in, and changing one's own. Wrong ones are counted (Throttle), and the answer
-    # is the same whether there is such an account
-    # or not, in words and in time.
+    # is the same whether there is such an account or not, in words and in time.
     class SignIns
       TRIED = %w[/account/login /account/change-password].freeze
       WRONG = "Email or password is wrong.".freeze

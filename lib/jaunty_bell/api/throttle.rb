@@ -3,8 +3,8 @@ require "rack/attack"
 module JauntyBell
   module Api
     # Slows down who asks far more than a person can, and who tries many passwords: by account where somebody is signed
-    # in, so that a hall of tablets behind one
-    # address is not shut out, else by address. Nobody is ever locked out by what others do elsewhere.
+    # in, so that a hall of tablets behind one address is not shut out, else by address. Nobody is ever locked out by
+    # what others do elsewhere.
     module Throttle
       REQUESTS = 3_000 # a minute for one account
       STRANGERS = 600 # a minute from one address, of whoever is not signed in

@@ -11,10 +11,9 @@ module JauntyBell
 
       def to_h
         {total: @plan.total, over: @plan.over, planned_load: @plan.planned_load.to_f.round(3),
-         mean_effort: @plan.mean_effort.to_f.round(3),
-         rounds: rounds, runs: runs, counts: counts(@plan.counts), share: share(@plan.share),
-         trio: @plan.trio_share && share(@plan.trio_share),
-         students: @plan.company.students, circuits: circuits, findings: findings, kit: Core::Card::KitList.of(@plan)}
+         mean_effort: @plan.mean_effort.to_f.round(3), rounds: rounds, runs: runs, counts: counts(@plan.counts),
+         share: share(@plan.share), trio: @plan.trio_share && share(@plan.trio_share), students: @plan.company.students,
+         circuits: circuits, findings: findings, kit: Core::Card::KitList.of(@plan)}
       end
 
       # Counts of a mean student in whole numbers.

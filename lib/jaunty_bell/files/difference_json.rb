@@ -3,9 +3,8 @@ module JauntyBell
     # How one card differs from another, as sentences for people and as data.
     module DifferenceJson
       NAMES = {work: "work", rest: "rest", explain: "explaining", rung: "rung", effort: "effort",
-               intensity: "intensity", contact: "contact", swap: "swap",
-               every: "turns", repeat: "times", implement: "on", both_sides: "both sides", tempo: "tempo",
-               pause: "pause", reps: "repetitions",
+               intensity: "intensity", contact: "contact", swap: "swap", every: "turns", repeat: "times",
+               implement: "on", both_sides: "both sides", tempo: "tempo", pause: "pause", reps: "repetitions",
                beginners: "beginners", ahead: "ahead", title: "title", block: "block", what: "what"}.freeze
       CLOCKED = %i[work rest explain].freeze
 

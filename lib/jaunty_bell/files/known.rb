@@ -13,18 +13,15 @@ module JauntyBell
       CHOICES = {
         RUNGS: Core::Bench::Rungs::ALL, MANNERS: Core::Bench::Drill::MANNERS, LADDERS: Core::Bench::Drill::LADDERS,
         DRILL_RESTS: Core::Bench::Drill::RESTS, LEVELS: Core::Bench::Complexity::LEVELS.keys,
-        STANCES: Core::Bench::STANCES,
-        BLOCK_KINDS: Core::Card::BLOCKS, SWAPS: Core::Card::SWAPS, INTENSITIES: Core::Card::INTENSITIES,
-        MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS, EFFORT_WORDS: Core::Book::Effort::WORDS,
-        DAYS: Core::Weeks::DAYS,
-        FAMILIES: Core::Lexicon::EntryRules::TAUGHT, STRIKING: Core::Lexicon::EntryRules::STRIKING,
-        PLANES: Core::Lexicon::EntryRules::ALLOWED["plane"],
+        STANCES: Core::Bench::STANCES, BLOCK_KINDS: Core::Card::BLOCKS, SWAPS: Core::Card::SWAPS,
+        INTENSITIES: Core::Card::INTENSITIES, MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS,
+        EFFORT_WORDS: Core::Book::Effort::WORDS, DAYS: Core::Weeks::DAYS, FAMILIES: Core::Lexicon::EntryRules::TAUGHT,
+        STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: Core::Lexicon::EntryRules::ALLOWED["plane"],
         RANGES: Core::Lexicon::EntryRules::ALLOWED["range"], SIDES: Core::Lexicon::EntryRules::ALLOWED["sides"],
         TARGETS: Core::Lexicon::EntryRules::ALLOWED["levels"], DRIVES: Core::Lexicon::EntryRules::ALLOWED["drive"],
         POINTERS: Core::Book::Pointers::ORDER, GRAVE_POINTERS: Core::Book::Pointers::GRAVE,
-        DOOR_NOTES: Core::Floor::Door::KINDS,
-        GRAVE_NOTES: Core::Floor::Door::GRAVE, STATES: Core::Book::Mastery::STATES,
-        SEVERITIES: Core::Bench::Flow::SEVERITIES
+        DOOR_NOTES: Core::Floor::Door::KINDS, GRAVE_NOTES: Core::Floor::Door::GRAVE,
+        STATES: Core::Book::Mastery::STATES, SEVERITIES: Core::Bench::Flow::SEVERITIES
       }.freeze
 
       # Where a number may lie: name => [least, most].
@@ -33,9 +30,8 @@ module JauntyBell
         interval: Core::Bench::Drill::INTERVALS, laps: Core::Card::LAPS, repeats: Core::Card::REPEATS,
         importance: Core::Card::IMPORTANCES, change: Core::Card::CHANGES, places: Core::Card::PLACES,
         round: 0..Core::Card::LONGEST_ROUND, cardMinutes: 1..Core::Card::LONGEST_CLASS,
-        effort: Core::Book::Effort::RATINGS,
-        minutes: Core::Book::Effort::MINUTES, halfLife: Core::Book::Mastery::HALF_LIVES,
-        attempts: Core::Book::Mastery::ATTEMPTS,
+        effort: Core::Book::Effort::RATINGS, minutes: Core::Book::Effort::MINUTES,
+        halfLife: Core::Book::Mastery::HALF_LIVES, attempts: Core::Book::Mastery::ATTEMPTS,
         weeks: Core::Weeks::Programme::WEEKS, classMinutes: Core::Weeks::Programme::MINUTES
       }.transform_values { |range| [range.min, range.max] }.freeze
 
@@ -51,19 +47,17 @@ module JauntyBell
       SCHEMAS = {
         Rung: :RUNGS, Manner: :MANNERS, Ladder: :LADDERS, DrillRest: :DRILL_RESTS, Level: :LEVELS, Stance: :STANCES,
         BlockKind: :BLOCK_KINDS, Swap: :SWAPS, Intensity: :INTENSITIES, Matter: :MATTERS, Blocked: :BLOCKED,
-        Family: :FAMILIES,
-        Plane: :PLANES, Reach: :RANGES, Side: :SIDES, Target: :TARGETS, Drive: :DRIVES, PointerKind: :POINTERS,
-        DoorNoteKind: :DOOR_NOTES, State: :STATES, Severity: :SEVERITIES
+        Family: :FAMILIES, Plane: :PLANES, Reach: :RANGES, Side: :SIDES, Target: :TARGETS, Drive: :DRIVES,
+        PointerKind: :POINTERS, DoorNoteKind: :DOOR_NOTES, State: :STATES, Severity: :SEVERITIES
       }.freeze
       OR_NONE = %i[Level Intensity Side Target].freeze # of these there may be none
       # What the contract calls a limit: schema => [name in LIMITS, type].
       NUMBERS = {
         Tempo: [:tempo, "number"], Pause: [:pause, "number"], Interval: [:interval, "integer"],
-        SetCount: [:sets, "integer"],
-        Laps: [:laps, "integer"], Repeats: [:repeats, "integer"], Importance: [:importance, "integer"],
-        Places: [:places, "integer"], Change: [:change, "integer"], Seconds: [:round, "integer"],
-        ClassMinutes: [:cardMinutes, "integer"], Effort: [:effort, "number"], Minutes: [:minutes, "integer"],
-        HalfLife: [:halfLife, "integer"], Attempts: [:attempts, "integer"]
+        SetCount: [:sets, "integer"], Laps: [:laps, "integer"], Repeats: [:repeats, "integer"],
+        Importance: [:importance, "integer"], Places: [:places, "integer"], Change: [:change, "integer"],
+        Seconds: [:round, "integer"], ClassMinutes: [:cardMinutes, "integer"], Effort: [:effort, "number"],
+        Minutes: [:minutes, "integer"], HalfLife: [:halfLife, "integer"], Attempts: [:attempts, "integer"]
       }.freeze
       ABOVE = %i[tempo].freeze # the least itself will not do
       MADE = "Made by bin/known from the core's own data: change it there."

@@ -26,8 +26,7 @@ module JauntyBell
 
       def technique(technique)
         {id: technique.id, name: technique.plain, family: technique.family, sides: technique.sides,
-         levels: technique.levels,
-         names: technique.written_names, cues: technique.cues, cautions: technique.cautions}
+         levels: technique.levels, names: technique.written_names, cues: technique.cues, cautions: technique.cautions}
       end
 
       def spoken(entry)

@@ -16,8 +16,7 @@ module JauntyBell
             tempo: @analysis.tempo, pause: @analysis.pause)
           round = own.round(ROUND)
           {kind: part.kind, from: part.from, to: part.to, notation: own.canonical, spoken: own.spoken,
-           beats: own.beats.to_f,
-           set_time: own.set_time.to_f.round(6), strikes: own.counts.strikes, sets: round[:sets],
+           beats: own.beats.to_f, set_time: own.set_time.to_f.round(6), strikes: own.counts.strikes, sets: round[:sets],
            strikes_in_round: round[:counts].strikes}
         end
       end

@@ -58,7 +58,8 @@ module JauntyBell
         wrap(@pdf, task, at: [0, inner.top - 34], width: inner.width, half: 20)
         @pdf.text_box spoken(task), at: [0, inner.top - 82], width: inner.width, height: 24, size: 10, style: :bold,
           overflow: :shrink_to_fit
-        @pdf.text_box lines_of(task), at: [0, inner.top - 108], width: inner.width, height: inner.height - 120, size: 8.5,
+        @pdf.text_box lines_of(task), at: [0, inner.top - 108], width: inner.width,
+          height: inner.height - 120, size: 8.5,
           leading: 1.5, overflow: :shrink_to_fit, inline_format: true
       end
 

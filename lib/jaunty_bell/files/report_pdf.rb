@@ -60,8 +60,7 @@ module JauntyBell
         hours, minutes = trained.sum(&:minutes).divmod(60)
         tally = @report.tally
         ["You trained #{trained.size} #{(trained.size == 1) ? "time" : "times"}, #{hours} h #{minutes} min in " \
-          "all. On " \
-          "the whole it was #{@report.effort} for you.",
+          "all. On the whole it was #{@report.effort} for you.",
           (if tally.strikes.positive?
              "That was about #{round(tally.strikes)} strikes, worked out from what the classes drilled, and about " \
           "#{round(tally.impacts)} taken on the pads for others."
@@ -104,8 +103,7 @@ module JauntyBell
         end
         lines += @report.weak_links.map { |link|
           "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, " \
-            "slowly, until " \
-            "it is smooth."
+            "slowly, until it is smooth."
         }
         lines += @report.highest.filter_map { |id, (rung, mastery)|
           "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning

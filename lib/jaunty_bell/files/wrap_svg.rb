@@ -74,9 +74,8 @@ module JauntyBell
       def drawn(mark, x, y)
         tag(:g, transform: "translate(#{x} #{y}) scale(#{size})") do
           tag(:path, d: Core::Bench::Wrap::SHAPES.fetch(mark.shape), fill: COLOURS.fetch(mark.fill),
-            stroke: COLOURS.fetch(mark.line),
-            stroke_width: mark.width, stroke_linejoin: "round", stroke_linecap: "round",
-            stroke_dasharray: ("5 5" if mark.dashed),
+            stroke: COLOURS.fetch(mark.line), stroke_width: mark.width, stroke_linejoin: "round",
+            stroke_linecap: "round", stroke_dasharray: ("5 5" if mark.dashed),
             transform: (mark.turn unless mark.turn.empty?))
         end
       end

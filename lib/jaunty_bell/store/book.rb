@@ -70,7 +70,7 @@ module JauntyBell
         (before.keys | since.keys).to_h { |id| [id, [before[id], *since[id]].compact] }
       end
 
-      # {student id => [days]} of the classes since a day they were at and whose effort nobody has answered.
+      # {student id => [days]} of the classes since a day they were at and whose effort nobody has said.
       def unasked(students, since:)
         answered = @db[:efforts].where(club_id: @club_id, class_id: Sequel[:presences][:class_id],
           student_id: Sequel[:presences][:student_id], taken_back_at: nil)

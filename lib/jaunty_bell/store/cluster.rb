@@ -5,8 +5,8 @@ require "securerandom"
 module JauntyBell
   module Store
     # A PostgreSQL cluster of the club's own, on loopback. As root it runs as the postgres user (initdb refuses root).
-    # It is made beside its place and put there whole,
-    # so that a machine that is switched off in the middle begins again.
+    # It is made beside its place and put there whole, so that a machine that is switched off in the middle begins
+    # again.
     #
     #   cluster = Cluster.new("/var/lib/jaunty-bell/postgres", port: 54329)
     #   cluster.start
@@ -39,8 +39,7 @@ module JauntyBell
         unless File.size?(password_file)
           raise Failed,
             "#{password_file} is gone: without it nobody gets into the database in #{data}. Put it back from " \
-            "a backup " \
-            "of this folder."
+            "a backup of this folder."
         end
         return ensure_database && false if running?
         FileUtils.rm_f(log)
@@ -68,9 +67,8 @@ module JauntyBell
 
       def options
         settings = {port: port, listen_addresses: "127.0.0.1", unix_socket_directories: "",
-                    fsync: @durable ? "on" : "off",
-                    synchronous_commit: @durable ? "on" : "off", full_page_writes: @durable ? "on" : "off",
-                    log_directory: File.join(directory, "logs"), **LOGGING}
+                    fsync: @durable ? "on" : "off", synchronous_commit: @durable ? "on" : "off",
+                    full_page_writes: @durable ? "on" : "off", log_directory: File.join(directory, "logs"), **LOGGING}
         settings.map { |name, value| "-c #{name}='#{value}'" }.join(" ")
       end
 

@@ -53,8 +53,7 @@ module JauntyBell
       # Cards that drill a combination in a round of their own: [[card id, card name, rounds]].
       def cards_with(id)
         found = Sequel.lit(["jsonb_array_length(jsonb_path_query_array(blocks, '$[*].rounds[*] ? " \
-          "(@.combination_id == " \
-          "$id)', jsonb_build_object('id', ", "::text)))"], id)
+          "(@.combination_id == $id)', jsonb_build_object('id', ", "::text)))"], id)
         @db[:cards].where(club_id: @club_id, archived_at: nil)
           .where(Sequel.lit("blocks @> ?::jsonb", JSON.generate([{rounds: [{combination_id: id}]}])))
           .order(:name).select_map([:id, :name, found.as(:rounds)])

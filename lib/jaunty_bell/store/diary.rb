@@ -24,8 +24,7 @@ module JauntyBell
           .left_join(:classes, club_id: Sequel[:marks][:club_id], id: Sequel[:marks][:class_id])
           .order(Sequel.desc(Sequel[:marks][:on]), Sequel.desc(:at))
           .select(Sequel[:marks][:id], :rung, Sequel[:marks][:on], :attempted, :clean, :broke_at, :rubric,
-            :taken_back_at,
-            Sequel[:accounts][:name].as(:coach), Sequel[:classes][:title]).all
+            :taken_back_at, Sequel[:accounts][:name].as(:coach), Sequel[:classes][:title]).all
       end
 
       # Who marked last, and when: {[combination id, rung] => {on:, coach:}}.

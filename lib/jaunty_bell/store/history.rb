@@ -1,6 +1,6 @@
 module JauntyBell
   module Store
-    # The one history of a class where several devices sent of it: who led when, and which rounds count
+    # The one history of a class where several devices sent theirs: who led when, and which rounds count
     # (Core::Floor::History).
     class History
       Core = JauntyBell::Core::Floor::History

@@ -78,8 +78,7 @@ module JauntyBell
       # Somebody who came without being on file: a visitor of a group. Said twice they are kept once.
       def add_visitor(id:, name:, stance:, group_id:)
         @db[:students].insert_conflict.insert(club_id: @club_id, id: id, group_id: group_id, name: name.strip,
-          stance: stance,
-          level: "foundation", member_since: nil)
+          stance: stance, level: "foundation", member_since: nil)
       end
 
       # Whether all these are ids of students of this club.

@@ -22,8 +22,7 @@ module JauntyBell
         @db[:students].where(Sequel[:students][:club_id] => @club_id).join(:groups, club_id: :club_id, id: :group_id)
           .order(Sequel[:students][:name])
           .select(named, Sequel[:groups][:name].as(:group), :stance, :level, :born_on, :kg, :emergency_name,
-            :emergency_phone, :guardian,
-            Sequel[:trains_elsewhere].as(:elsewhere))
+            :emergency_phone, :guardian, Sequel[:trains_elsewhere].as(:elsewhere))
       end
 
       def log

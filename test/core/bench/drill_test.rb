@@ -63,9 +63,8 @@ class DrillTest < Minitest::Test
   # what cannot be drilled so → the path
   REFUSED = {
     {manner: "brawl"} => "manner", {manner: "counted"} => "count", {manner: "counted", count: 201} => "count",
-    {on: 20} => "on", {on: 0, off: 10} => "on",
-    {rungs: []} => "rungs", {rungs: ["moon"]} => "rungs", {versions: {"air" => 3}} => "versions/air",
-    {ladder: "sideways"} => "ladder", {rest: "asleep"} => "rest"
+    {on: 20} => "on", {on: 0, off: 10} => "on", {rungs: []} => "rungs", {rungs: ["moon"]} => "rungs",
+    {versions: {"air" => 3}} => "versions/air", {ladder: "sideways"} => "ladder", {rest: "asleep"} => "rest"
   }.freeze
 
   def test_what_cannot_be_drilled_so

@@ -6,8 +6,7 @@ class FlowCasesTest < Minitest::Test
 
   FILE = File.join(__dir__, "flow_cases.txt")
   IMPLEMENTS = {"bag" => "hanging-bag", "mitts" => "focus-mitts", "air" => "air", "dummy" => "wall-dummy",
-                "partner" => "partner",
-                "shield" => "kick-shield", "pads" => "long-pads"}.freeze
+                "partner" => "partner", "shield" => "kick-shield", "pads" => "long-pads"}.freeze
   LEVELS = %w[foundation building advanced].freeze
   Case = Struct.new(:line, :text, :stance, :settings, :expected)
 

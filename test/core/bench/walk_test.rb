@@ -102,9 +102,8 @@ class WalkTest < Minitest::Test
   # what is walked | the hands that are out at the end
   HANDS = {
     "1-2" => [], "lead post" => [:lead], "lead post-2" => [:lead], "lead post-1" => [], "lead pin-lead parry" => [],
-    "clinch" => %i[lead rear],
-    "clinch-rear elbow" => [:lead], "lead frame-slip" => [:lead], "lead pull-lead push" => [],
-    "rear post-rear post" => [:rear], "lead post-feint 1" => []
+    "clinch" => %i[lead rear], "clinch-rear elbow" => [:lead], "lead frame-slip" => [:lead],
+    "lead pull-lead push" => [], "rear post-rear post" => [:rear], "lead post-feint 1" => []
   }.freeze
 
   def test_hands_that_are_out

@@ -10,16 +10,15 @@ class CoreWrapTest < Minitest::Test
   # written → [shape, line, fill, how far out, turned how] of its last mark
   MARKS = {
     "1" => ["bar", "lead", "cloth", -0.72, ""], "2" => ["bar", "rear", "rear", 0.72, "scale(1 -1)"],
-    "1-3b" => ["crescent", "lead", "cloth", -0.46, ""],
-    "1-2-lead low kick" => ["blade", "lead", "cloth", -0.2, ""],
+    "1-3b" => ["crescent", "lead", "cloth", -0.46, ""], "1-2-lead low kick" => ["blade", "lead", "cloth", -0.2, ""],
     "1-rear push kick" => ["blade", "rear", "rear", 0.46, "scale(1 -1) rotate(-42)"],
     "1-6" => ["tick", "rear", "rear", 0.72, "scale(1 -1)"],
     "1-rear falling elbow" => ["diamond", "rear", "rear", 0.72, "scale(1 -1)"],
     "1-slip rear" => ["notch", "defence", "cloth", 0.98, "scale(1 -1)"],
-    "1-duck" => ["notch at the seam", "defence", "cloth", 0, ""],
-    "1-step out" => ["step back", "step", "none", 0, ""], "1-switch" => ["change of feet", "step", "none", 0, ""],
-    "1-pivot lead" => ["pivot", "step", "none", 0, ""], "1-.." => ["pause", "none", "ink", 0, ""],
-    "1-[2]" => ["bar", "partner", "partner", 1.3, "scale(1 -1)"], "feint 1" => ["bar", "lead", "none", -0.72, ""]
+    "1-duck" => ["notch at the seam", "defence", "cloth", 0, ""], "1-step out" => ["step back", "step", "none", 0, ""],
+    "1-switch" => ["change of feet", "step", "none", 0, ""], "1-pivot lead" => ["pivot", "step", "none", 0, ""],
+    "1-.." => ["pause", "none", "ink", 0, ""], "1-[2]" => ["bar", "partner", "partner", 1.3, "scale(1 -1)"],
+    "feint 1" => ["bar", "lead", "none", -0.72, ""]
   }.freeze
 
   def test_shapes_and_places

@@ -16,9 +16,8 @@ class MasteryTest < Minitest::Test
   # marks → state
   STATES = {
     [] => :new, [[0, 0, 0]] => :new, [[0, 5, 2]] => :learning, [[0, 40, 40]] => :learning,
-    [[0, 20, 20], [1, 20, 20]] => :owned,
-    [[100, 20, 20], [101, 20, 20]] => :fading, [[30, 20, 20], [29, 20, 20], [0, 40, 5]] => :fading,
-    [[3, 10, 5], [0, 10, 6]] => :learning
+    [[0, 20, 20], [1, 20, 20]] => :owned, [[100, 20, 20], [101, 20, 20]] => :fading,
+    [[30, 20, 20], [29, 20, 20], [0, 40, 5]] => :fading, [[3, 10, 5], [0, 10, 6]] => :learning
   }.freeze
 
   def test_states

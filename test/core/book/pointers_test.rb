@@ -58,8 +58,7 @@ class PointersTest < Minitest::Test
   def test_for_a_fortnight_after_the_return
     weeks = [30, 37, 44, 51].map { |ago| [ago, 5, 60] }
     assert_equal "Back on Wed 3 Jun after 23 days away: ease in until Wed 17 Jun. Begin with about 150 a week, " \
-      "50 % of " \
-      "what was usual before.", pointers([[7, 3, 60], *weeks], came: [DAY - 30, DAY - 7]).first.text
+      "50 % of what was usual before.", pointers([[7, 3, 60], *weeks], came: [DAY - 30, DAY - 7]).first.text
     assert_empty kinds([], came: [DAY - 45, DAY - 14])
     assert_empty kinds([[15, 5, 60], [16, 5, 60]], came: [DAY - 30]), "they trained by themselves meanwhile"
   end

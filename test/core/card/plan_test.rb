@@ -63,9 +63,8 @@ class PlanTest < Minitest::Test
   # round facts on 2:00 of work → seconds each student of a pair strikes, holds, stands
   SHARES = {
     {swap: "alone"} => [120, 0, 0], {swap: "even"} => [60, 60, 0], {swap: "every", every: 30} => [60, 60, 0],
-    {swap: "every", every: 40} => [60, 60, 0],
-    {swap: "even", swap_time: 20} => [50, 50, 20], {swap: "every", every: 30, swap_time: 10} => [45, 45, 30],
-    {swap: "round"} => [60, 60, 0]
+    {swap: "every", every: 40} => [60, 60, 0], {swap: "even", swap_time: 20} => [50, 50, 20],
+    {swap: "every", every: 30, swap_time: 10} => [45, 45, 30], {swap: "round"} => [60, 60, 0]
   }.freeze
 
   def test_shares_of_a_round_with_a_partner
@@ -222,12 +221,11 @@ class PlanTest < Minitest::Test
   # a fact out of reason → the path it is refused with
   REFUSED = {
     {work: 0} => "work_s", {work: -5} => "work_s", {work: 3601} => "work_s", {work: 1.5} => "work_s",
-    {rest: -1} => "rest_s", {explain: 4000} => "explain_s",
-    {effort: 11} => "effort", {effort: -1} => "effort", {title: " "} => "title", {swap: "trio"} => "swap",
-    {rung: "moon"} => "rung", {repeat: 0} => "repeat",
+    {rest: -1} => "rest_s", {explain: 4000} => "explain_s", {effort: 11} => "effort", {effort: -1} => "effort",
+    {title: " "} => "title", {swap: "trio"} => "swap", {rung: "moon"} => "rung", {repeat: 0} => "repeat",
     {swap: "every"} => "every", {swap: "n for n"} => "every", {swap: "every", every: 200} => "every",
-    {on: 100, off: 100} => "on_s", {on: 20} => "on_s", {capacity: 0} => "capacity",
-    {reps: 0} => "reps", {intensity: "brutal"} => "intensity", {change: -1} => "change_s",
+    {on: 100, off: 100} => "on_s", {on: 20} => "on_s", {capacity: 0} => "capacity", {reps: 0} => "reps",
+    {intensity: "brutal"} => "intensity", {change: -1} => "change_s",
     {phases: [Card::Phase.new(name: "long", seconds: 181)]} => "phases",
     {phases: [Card::Phase.new(name: "one"), Card::Phase.new(name: "two")]} => "phases",
     {phases: [Card::Phase.new(name: "bad", effort: 12)]} => "phases/0/effort"

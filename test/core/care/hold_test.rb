@@ -11,8 +11,7 @@ class HoldTest < Minitest::Test
 
   def test_when_it_holds
     {
-      [DAY, nil] => [false, true, true, true],
-      [DAY, DAY] => [false, true, false, false],
+      [DAY, nil] => [false, true, true, true], [DAY, DAY] => [false, true, false, false],
       [DAY, DAY + 1] => [false, true, true, false]
     }.each do |(from, to), expected|
       assert_equal expected, [-1, 0, 1, 400].map { |days| hold(from: from, to: to).on?(DAY + days) }, "#{from} to #{to}"

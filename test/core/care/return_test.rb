@@ -34,8 +34,7 @@ class ReturnTest < Minitest::Test
   def test_symptoms_put_it_back_a_step
     {
       [] => 0, [[1, 2]] => 1, ALL => 4, [[1, 2], [2, 4, true]] => 0, [[1, 2], [2, 4], [3, 6, true]] => 1,
-      [[1, 2, true]] => 0,
-      [[1, 2], [2, 4], [3, 6, true], [2, 8]] => 2
+      [[1, 2, true]] => 0, [[1, 2], [2, 4], [3, 6, true], [2, 8]] => 2
     }.each { |taken, reached| assert_equal reached, back(taken).reached, taken.inspect }
   end
 

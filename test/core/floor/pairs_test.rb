@@ -18,8 +18,7 @@ class PairsTest < Minitest::Test
     same = partner("ana", level: "building", kg: 60)
     table = {
       partner("bo", level: "building", kg: 60) => 100, partner("bo", level: "advanced", kg: 60) => 82.5,
-      partner("bo", level: "building", kg: 66) => 88,
-      partner("bo", level: "building", kg: 60, wish: "other") => 85,
+      partner("bo", level: "building", kg: 66) => 88, partner("bo", level: "building", kg: 60, wish: "other") => 85,
       partner("bo", level: "building", kg: 60, wish: "other", stance: :southpaw) => 100, partner("bo", kg: 60) => 82.5
     }
     table.each { |other, score| assert_in_delta score, scored(same, other), 0.05, other.inspect }

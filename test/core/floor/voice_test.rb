@@ -11,8 +11,7 @@ class VoiceTest < Minitest::Test
     "jab, lead hook to the body" => ["jab", "lead", "hook", "to the body"],
     "rear round kick, down and back" => ["rear", "round kick", "down and back"],
     "Reverse punch with step in" => ["reverse punch", "with", "step in"], "Warm-up" => ["warm up"],
-    "slip to the lead" => ["slip", "to the lead"],
-    "Vasilisa's special, cross" => %w[cross], "" => [],
+    "slip to the lead" => ["slip", "to the lead"], "Vasilisa's special, cross" => %w[cross], "" => [],
     "at close range, jab, cross, twice" => ["at close range", "jab", "cross", "twice"]
   }.freeze
 

@@ -29,8 +29,7 @@ class WorkCuesTest < Minitest::Test
       [:count, 8_000, "2"]], told(pool, :count, :phase)
     assert_equal ["cross", "lead", "hook"], cues(pool, :phase).first.say
     pairs = drilled(%w[1-2 2-3], manner: "counted", count: 2, tempo: 120, pause: 1, work: 600,
-      drill_implement: "focus-mitts",
-      swap: "even", swap_time: 5)
+      drill_implement: "focus-mitts", swap: "even", swap_time: 5)
     assert_equal [[:swap, 9_000, "Change. jab, cross"]], told(pairs, :swap, kind: "mitts")
     assert_equal 8, cues(pairs, :count, kind: "mitts").size
     assert_empty cues(pool, :interval_on, :swap, :go)

@@ -23,13 +23,11 @@ class LexiconTest < Minitest::Test
   # technique → [default side, default level, range, beats] as the book of the job gives them
   DEFAULTS = {
     "hook" => [:lead, :head, %i[mid close], 1], "uppercut" => [:rear, :head, %i[mid close], 1],
-    "slip" => [:rear, nil, [], 0.5],
-    "round-kick" => [:rear, :body, %i[long mid], 1.5], "low-kick" => [:rear, :leg, %i[long mid], 1.5],
-    "chain-punch" => [:rear, :head, [:close], 0.5],
+    "slip" => [:rear, nil, [], 0.5], "round-kick" => [:rear, :body, %i[long mid], 1.5],
+    "low-kick" => [:rear, :leg, %i[long mid], 1.5], "chain-punch" => [:rear, :head, [:close], 0.5],
     "gallop-in" => [nil, nil, [], 1], "horizontal-elbow" => [:rear, :head, [:close], 1],
-    "jump-knee" => [:rear, :body, %i[long mid], 1.5],
-    "pause" => [nil, nil, [], 1], "ridge-hand" => [:rear, :head, [:mid], 1],
-    "skip-knee" => [:rear, :body, [:close], 1.5]
+    "jump-knee" => [:rear, :body, %i[long mid], 1.5], "pause" => [nil, nil, [], 1],
+    "ridge-hand" => [:rear, :head, [:mid], 1], "skip-knee" => [:rear, :body, [:close], 1.5]
   }.freeze
 
   def test_defaults
@@ -51,10 +49,9 @@ class LexiconTest < Minitest::Test
   # what is wrong with an entry → the path of the field
   UNSOUND = {
     {"id" => "Two Words"} => "id", {"family" => "headbutt"} => "family", {"names" => {"plain" => "x"}} => "names",
-    {"plane" => "wavy"} => "plane",
-    {"side" => "lead", "sides" => ["rear"]} => "side", {"level" => "leg"} => "level", {"beats" => -1} => "beats",
-    {"beats" => "one"} => "beats",
-    {"range" => %w[long close]} => "range", {"range" => []} => "range", {"leaves" => "nothing"} => "leaves"
+    {"plane" => "wavy"} => "plane", {"side" => "lead", "sides" => ["rear"]} => "side", {"level" => "leg"} => "level",
+    {"beats" => -1} => "beats", {"beats" => "one"} => "beats", {"range" => %w[long close]} => "range",
+    {"range" => []} => "range", {"leaves" => "nothing"} => "leaves"
   }.freeze
 
   def test_an_unsound_entry_is_refused_with_its_field

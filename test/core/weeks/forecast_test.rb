@@ -118,8 +118,7 @@ class ForecastTest < Minitest::Test
 
   def test_what_stood_before_each_mark
     row = ->(id, rung, day, clean) {
-      {student_id: "a", combination_id: id, rung: rung, on: MONDAY + day, attempted: 10,
-       clean: clean}
+      {student_id: "a", combination_id: id, rung: rung, on: MONDAY + day, attempted: 10, clean: clean}
     }
     cases = Weeks::Cases.new([row.call("two", "count", 0, 8), row.call("two", "count", 28, 9),
       row.call("two", "clock", 28, 5), row.call("three", "count", 28, 6)], ladder: %w[count clock],

@@ -29,15 +29,12 @@ module JauntyBell
       def to_h
         Programme.line_of(@row).merge(
           template_id: @row[:template_id], settings: @row[:settings], today: @view.today.iso8601,
-          from: @view.from.iso8601,
-          slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f,
-          ends: programme.ends.iso8601,
-          ladder: @view.ladder, students: students, left_out: @view.left_out, held_back: held_back,
-          names: @view.combination_names,
+          from: @view.from.iso8601, slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f,
+          ends: programme.ends.iso8601, ladder: @view.ladder, students: students, left_out: @view.left_out,
+          held_back: held_back, names: @view.combination_names,
           meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits,
           plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
-          classes_since: @view.classes_since,
-          scores: scores, history: @history.map { |each| history(each) }
+          classes_since: @view.classes_since, scores: scores, history: @history.map { |each| history(each) }
         )
       end
 

@@ -44,8 +44,7 @@ module JauntyBell
         @book.efforts.map do |row|
           effort = Core::Book::Effort.new(row[:effort].to_f, row[:minutes])
           {id: row[:id], on: row[:on].iso8601, effort: effort.rating, words: effort.words, minutes: effort.minutes,
-           load: effort.load,
-           estimated: row[:estimated], elsewhere: row[:class_id].nil?, title: row[:title]}
+           load: effort.load, estimated: row[:estimated], elsewhere: row[:class_id].nil?, title: row[:title]}
         end
       end
     end

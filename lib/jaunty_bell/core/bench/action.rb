@@ -45,8 +45,7 @@ module JauntyBell::Core
       def self.from_data(data, techniques)
         symbols = data.slice("side", "level", "force", "recovery").transform_keys(&:to_sym).transform_values(&:to_sym)
         new(technique: techniques[data.fetch("technique")], by: data.fetch("by", "self").to_sym,
-          feint: data.fetch("feint", false),
-          with: data["with"] && from_data(data["with"], techniques), **symbols)
+          feint: data.fetch("feint", false), with: data["with"] && from_data(data["with"], techniques), **symbols)
       end
     end
   end

@@ -15,9 +15,8 @@ module JauntyBell::Core
       NOT_ON_SHELF = "The pool names a combination that is not on your shelf."
 
       Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false,
-        rungs: Rungs::ALL,
-        versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true, juniors: false,
-        intensity: nil, level: nil, kit: nil)
+        rungs: Rungs::ALL, versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true,
+        juniors: false, intensity: nil, level: nil, kit: nil)
 
       # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its
       # pool. Raises InvalidInput.
@@ -66,8 +65,7 @@ module JauntyBell::Core
       # What the corner says of each of the pool in this drill: an array of Analyses.
       def analyses(reading: Notation::Reading.new, school: Lexicon::School.default)
         setting = Flow::Setting.new(school: school, implement: facts.implement, manner: facts.manner, kit: kit,
-          juniors: facts.juniors,
-          intensity: facts.intensity, level: facts.level)
+          juniors: facts.juniors, intensity: facts.intensity, level: facts.level)
         facts.pool.map do |combination|
           Analysis.new(combination, reading: reading, setting: setting, tempo: facts.tempo, pause: facts.pause)
         end

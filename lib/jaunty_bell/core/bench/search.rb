@@ -9,10 +9,9 @@ module JauntyBell::Core
     # otherwise part of a name or a tag.
     class Search
       NUMBERS = %w[no one two three four five six seven eight nine ten].each_with_index.to_h.freeze
-      FAMILIES = {"punch" => :punch?, "punches" => :punch?, "elbow" => :elbow?, "elbows" => :elbow?, "knee" => :knee?,
-                  "knees" => :knee?, "kick" => :kick?,
-                  "kicks" => :kick?, "defence" => :defence?, "step" => :step?, "steps" => :step?, "strike" => :strike?,
-                  "hand control" => :control?}.freeze
+      FAMILIES = {"punch" => :punch?, "punches" => :punch?, "elbow" => :elbow?, "elbows" => :elbow?,
+                  "knee" => :knee?, "knees" => :knee?, "kick" => :kick?, "kicks" => :kick?, "defence" => :defence?,
+                  "step" => :step?, "steps" => :step?, "strike" => :strike?, "hand control" => :control?}.freeze
       ARTICLE = /(?:(?:an?|the|with)\s+)*/
 
       attr_reader :query
@@ -39,7 +38,8 @@ module JauntyBell::Core
       def compile
         case query
         when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/o then asked_for("ends with #{$1}", at_end(one($1)))
-        when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o then asked_for("starts with #{$1}", at_start(one($1)))
+        when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o
+          asked_for("starts with #{$1}", at_start(one($1)))
         when /\A(?:has|have|with|contains) #{ARTICLE}(.+)\z/o then asked_for("has #{$1}", anywhere(one($1)))
         when /\A(?:without|has no|no) #{ARTICLE}(.+)\z/o
           asked_for("has no #{$1}", anywhere(one($1))&.then { |test| ->(whole) { !test.call(whole) } })

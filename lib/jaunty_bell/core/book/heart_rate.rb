@@ -18,8 +18,7 @@ module JauntyBell::Core
         "by reading"
       BY_READING =
         "hard minutes weigh more than easy ones take away, so on intervals it is higher than from the mean; do " \
-        "not mix " \
-        "the two in one row"
+        "not mix the two in one row"
 
       # Beats a minute at most, by age in years: Tanaka et al. 2001, Age-predicted maximal heart rate revisited, J Am
       # Coll Cardiol 37:153–156.

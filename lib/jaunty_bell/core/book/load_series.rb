@@ -19,12 +19,10 @@ module JauntyBell::Core
       SUM = "a sum of effort × minutes (Foster et al. 2001)"
       SETTLED = 56 # days of history before the slow average has forgotten how it began
       SWINGS = "begun on a training day the slow average is 20 to 40 % too high at day 28 and still 6 % at " \
-        "day 56, so " \
-        "there is no ratio before; with two " \
+        "day 56, so there is no ratio before; with two " \
         "fixed training days a week it swings by weekday alone, 0.58 to 1.38 in steady training"
       ALIKE = "two or three sessions a week keep it low by construction, and six equal sessions a week stand above 2 " \
-        "for ever; the line at 2 is a later " \
-        "convention, not Foster's"
+        "for ever; the line at 2 is a later convention, not Foster's"
 
       attr_reader :first, :last
 

@@ -62,8 +62,7 @@ module JauntyBell::Core
           count.zero? ? @sessions.hard_days_running(@day - 1) : count
         end
         return if running < @lines["hard_days"]
-        point(:hard_days,
-          "#{running} hard days in a row (a session of effort #{@school.hard_effort} or more on each).",
+        point(:hard_days, "#{running} hard days in a row (a session of effort #{@school.hard_effort} or more on each).",
           {days: running, line: @lines["hard_days"]}, OWN)
       end
 
@@ -127,8 +126,7 @@ module JauntyBell::Core
 
       def rough =
         (if @rough.any?
-           point(:rough, "Slipping for rough marks: #{named(@rough)}.", {combinations: @rough.size},
-             Mastery::SOURCE)
+           point(:rough, "Slipping for rough marks: #{named(@rough)}.", {combinations: @rough.size}, Mastery::SOURCE)
          end)
 
       def fading =

@@ -7,8 +7,7 @@ module JauntyBell::Core
     #   coming    NextClass items         weak_links  [WeakLinks::Link]         holds  [Care::Hold] of today
     #   away      whether they have been away for a while
     Report = Value.of(:name, :club, :today, :trained, :tally, :known, :names, coming: [].freeze, weak_links: [].freeze,
-      holds: [].freeze,
-      away: false) do
+      holds: [].freeze, away: false) do
       # The days that a report on a day is about.
       def self.days(today) = (today - 7 * self::WEEKS + 1)..today
 

@@ -5,12 +5,10 @@ module JauntyBell::Core
     module Checks
       def self.all
         @all ||= [Order::ColdKicks, Order::HardBeforeTechnique, Order::NewLate, Order::Spent, Order::NeverDown,
-          Order::RungSkipped,
-          Balance::SameLimb, Balance::KickLean, Balance::HandLean, Balance::Pairing, Sharing::UnevenTurns,
-          Sharing::UnevenTrio, Sharing::NoHolder, Sharing::UnevenRounds, Sharing::PhaseByPartner,
+          Order::RungSkipped, Balance::SameLimb, Balance::KickLean, Balance::HandLean, Balance::Pairing,
+          Sharing::UnevenTurns, Sharing::UnevenTrio, Sharing::NoHolder, Sharing::UnevenRounds, Sharing::PhaseByPartner,
           Kit::Short, Kit::Hall, Circuits::Bells, Circuits::Waiting, Circuits::Holder, CareOf::BareTrades,
-          CareOf::Juniors,
-          CareOf::Held, CareOf::Combinations, Denser, Gone].freeze
+          CareOf::Juniors, CareOf::Held, CareOf::Combinations, Denser, Gone].freeze
       end
 
       # Findings of a plan, worst first, then in order of the card. A mend is offered only when the trouble is gone

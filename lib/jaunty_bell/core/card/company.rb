@@ -8,8 +8,7 @@ module JauntyBell::Core
     #   shelf     {id => Named} combinations a substitute may be taken from
     #   usual     the club's own usual share of the left hand (0–1), or nil
     Company = Value.of(students: nil, roster: [].freeze, juniors: false, met: nil, usual: nil, shelf: {}.freeze,
-      school: Lexicon::School.default,
-      reading: Bench::Notation::Reading.new) do
+      school: Lexicon::School.default, reading: Bench::Notation::Reading.new) do
       # An odd class has one trio.
       def trio? = students&.odd? && students >= 3
 

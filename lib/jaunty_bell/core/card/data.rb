@@ -5,11 +5,9 @@ module JauntyBell::Core
     module Data
       # Fields that are the same on both sides: member of Round => key.
       PLAIN = {title: "title", work: "work_s", rest: "rest_s", active: "active", explain: "explain_s",
-               change: "change_s", reps: "reps",
-               implement: "implement", rung: "rung", effort: "effort", intensity: "intensity", contact: "contact",
-               both_sides: "both_sides",
-               on: "on_s", off: "off_s", swap: "swap", every: "every", swap_time: "swap_s", repeat: "repeat",
-               keep: "keep", capacity: "capacity",
+               change: "change_s", reps: "reps", implement: "implement", rung: "rung", effort: "effort",
+               intensity: "intensity", contact: "contact", both_sides: "both_sides", on: "on_s", off: "off_s",
+               swap: "swap", every: "every", swap_time: "swap_s", repeat: "repeat", keep: "keep", capacity: "capacity",
                kit: "kit", beginners: "beginners", ahead: "ahead"}.freeze
       EXACT = {tempo: "tempo", pause: "pause_s"}.freeze # numbers kept as fractions
       PHASE = %i[name seconds other rung effort].freeze

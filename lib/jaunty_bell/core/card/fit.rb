@@ -49,8 +49,7 @@ module JauntyBell::Core
 
       def too_long(least)
         "The rounds that must stay take #{Words.clock(least)} at their shortest: " \
-          "#{Words.clock(least - minutes * 60)} " \
-          "more than the #{minutes} minutes. Allow shorter rounds, or let one go."
+          "#{Words.clock(least - minutes * 60)} more than the #{minutes} minutes. Allow shorter rounds, or let one go."
       end
 
       def solution = defined?(@solution) ? @solution : @solution = @search.best

@@ -15,12 +15,9 @@ module JauntyBell::Core
     #                        place
     #   ahead                the rung of those who hold this one
     Round = Value.of(:title, work: 180, rest: 60, active: false, explain: 0, change: nil, drill: nil, combination: nil,
-      exercise: nil,
-      reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil, pause: nil,
-      both_sides: nil,
-      on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false, phases: [].freeze,
-      capacity: 1, kit: [].freeze,
-      beginners: nil, ahead: nil) do
+      exercise: nil, reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil,
+      pause: nil, both_sides: nil, on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false,
+      phases: [].freeze, capacity: 1, kit: [].freeze, beginners: nil, ahead: nil) do
       include Bounds
 
       # Raises InvalidInput with a path under `at` ("blocks/0/rounds/2") for the first thing out of reason.

@@ -14,8 +14,7 @@ module JauntyBell::Core
 
       def self.drill(row, meanings)
         Named.new(id: row[:id], name: row[:name], what: Bench::Drill.from_data(row, meanings),
-          archived: !row[:archived_at].nil?,
-          members: row[:pool].map { |each| each[:combination_id] })
+          archived: !row[:archived_at].nil?, members: row[:pool].map { |each| each[:combination_id] })
       end
       private_class_method :drill
 

@@ -1,12 +1,11 @@
 module JauntyBell::Core
   module Floor
-    # Which of the rounds that devices have told did ring: in one hall there is one bell, whoever leads. A round is
-    # told by the device that rang it; while
-    # another one led, what this one counted by itself is no round of the class.
+    # Which of the rounds that devices have sent did ring: in one hall there is one bell, whoever leads. A round is sent
+    # by the device that rang it; while another one led, what this one counted by itself is no round of the class.
     #
     #   History.counted(runs, leads) # => the ids of the runs that count
     module History
-      # `ended` is a Time, `worked` seconds; `device` nil for rounds that no device told.
+      # `ended` is a Time, `worked` seconds; `device` nil for rounds that no device sent.
       Run = Struct.new(:id, :device, :ended, :worked, keyword_init: true)
       # From `at` on this device led.
       Lead = Struct.new(:device, :at, keyword_init: true)
@@ -19,9 +18,8 @@ module JauntyBell::Core
         # gone.
         def leads?(moment, silent) = moment != "door" || silent < SILENT
 
-        # [Run], [Lead] → ids. A run counts where its device led when it ended, or where whoever led never rang; of
-        # two that overlap in time and were told by
-        # two devices the leader's counts, else the earlier one.
+        # [Run], [Lead] → ids. A run counts where its device led when it ended, or where whoever led never rang; of two
+        # that overlap in time and were sent by two devices the leader's counts, else the earlier one.
         def counted(runs, leads)
           rang = runs.map(&:device).uniq
           leads = leads.select { |lead| rang.include?(lead.device) }.sort_by(&:at)

@@ -1,8 +1,7 @@
 module JauntyBell::Core
   module Floor
     # When one student was there: they come, go, and may come back. Each coming and going is a fact with its instant;
-    # told twice, or out of order, it is
-    # the same history.
+    # told twice, or out of order, it is the same history.
     #
     #   there = Presence.of(comings: [t("18:30"), t("19:10")], goings: [t("18:50")])
     #   there.spans            # => [18:30...18:50, 19:10..]

@@ -8,9 +8,8 @@ module JauntyBell::Core
         plan.runs.map do |run|
           task = run.task
           {title: title(run), block: plan.blocks[run.block].kind, combination_id: task&.combination_id,
-           rung: task&.round&.rung || "clock",
-           work_s: run.work, beginners: task&.round&.beginners, ahead: task&.round&.ahead,
-           shared: task&.shared? || false, first: first(run),
+           rung: task&.round&.rung || "clock", work_s: run.work, beginners: task&.round&.beginners,
+           ahead: task&.round&.ahead, shared: task&.shared? || false, first: first(run),
            late: late(run, items.fetch([run.block, run.round].compact))}
         end
       end

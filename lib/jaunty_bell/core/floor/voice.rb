@@ -12,12 +12,11 @@ module JauntyBell::Core
       LENGTHS = YAML.safe_load_file(File.expand_path("voice.yml", __dir__)).freeze # {word => ms}, written by bin/voices
 
       SAID = ["next", "last round", "change", "other side", "other stance", "move on", "on the clock",
-        "gloves and pads", "get ready", "burst", "in place", "moving",
-        "last ten seconds", "own time", "lead", "rear", "left", "right", "to the head", "to the body", "to the leg",
-        "to the lead", "to the rear", "to the left", "to the right",
-        "down and back", "landing forward", "all the way round", "twice", "three times", "four times", "times",
-        "feint", "touch", "light", "hard", "with", "partner",
-        "at long range", "at mid range", "at close range"].freeze
+        "gloves and pads", "get ready", "burst", "in place", "moving", "last ten seconds", "own time", "lead", "rear",
+        "left", "right", "to the head", "to the body", "to the leg", "to the lead", "to the rear", "to the left",
+        "to the right", "down and back", "landing forward", "all the way round", "twice", "three times", "four times",
+        "times", "feint", "touch", "light", "hard", "with", "partner", "at long range", "at mid range",
+        "at close range"].freeze
       ONES = %w[zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen
         seventeen eighteen nineteen].freeze
       TENS = %w[twenty thirty forty fifty sixty seventy eighty ninety].freeze

@@ -14,8 +14,7 @@ module JauntyBell::Core
 
       def plan(seed)
         Plan.new(classes: classes(@loads.efforts), outlooks: outlooks, weeks: @loads.weeks, value: @found.value,
-          bound: [@found.bound, @found.value].max, exact: @found.exact, seed: seed,
-          wishes: @layout.wishes)
+          bound: [@found.bound, @found.value].max, exact: @found.exact, seed: seed, wishes: @layout.wishes)
       end
 
       private

@@ -17,8 +17,7 @@ module JauntyBell::Core
          "at_once" => [at_once, 1..4], "new_things" => [new_things, 0..3]}.each do |field, (value, allowed)|
           next if value.is_a?(Numeric) && allowed.cover?(value)
           raise InvalidInput.new("#{field.tr("_", " ").capitalize} goes from #{allowed.min} to #{allowed.max}; " \
-            "this is " \
-            "#{value.inspect}.", path: "limits/#{field}")
+            "this is #{value.inspect}.", path: "limits/#{field}")
         end
         self
       end

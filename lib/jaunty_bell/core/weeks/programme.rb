@@ -9,8 +9,7 @@ module JauntyBell::Core
     #   pins        Pins; `not_before` {combination id => Date}; `never` [[combination id, Date]]
     #   usual       the group's load a week before it began, nil where none is known
     Programme = Value.of(:start, :weeks, :times, :goals, slots: 6, seconds: 180, effort: 6, holidays: [].freeze,
-      pins: [].freeze, not_before: {}.freeze, never: [].freeze,
-      limits: Limits.new, usual: nil) do
+      pins: [].freeze, not_before: {}.freeze, never: [].freeze, limits: Limits.new, usual: nil) do
       # From plain data with string keys; goals, pins and the rest name their combinations as the block has them.
       # Raises InvalidInput for what is no date, KeyError for what is missing.
       def self.from_data(data, &named)

@@ -40,8 +40,7 @@ module JauntyBell::Core
       # The same, to be practised on.
       def copy
         Standing.new(rungs: @rungs, habits: @habits, clean: @clean.dup, rough: @rough.dup, days: @days.dup,
-          none: @none.dup,
-          one: @one.dup, reached: @reached.dup)
+          none: @none.dup, one: @one.dup, reached: @reached.dup)
       end
 
       # The chance that a learner owns a rung itself.

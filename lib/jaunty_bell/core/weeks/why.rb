@@ -47,8 +47,7 @@ module JauntyBell::Core
         with, less = @course.end_share, @strand.course(rest).end_share
         if percent(less) < percent(with)
           "Without it #{percent(less)} instead of #{percent(with)} would own it at " \
-            "#{@layout.ladder[@strand.wanted]} at " \
-            "the end."
+            "#{@layout.ladder[@strand.wanted]} at the end."
         end
       end
 

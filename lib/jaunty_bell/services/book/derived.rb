@@ -1,8 +1,7 @@
 module JauntyBell
   module Services::Book
     # What is kept that can be worked out from facts: after a database of an older version has been brought up to date
-    # it is worked out once, so that nobody finds
-    # an empty Book.
+    # it is worked out once, so that nobody finds an empty Book.
     class Derived
       # Works out what is missing of every club; the block is told a line for each thing that takes a while. Returns how
       # many students and classes it was.

@@ -86,11 +86,9 @@ module JauntyBell
       def report
         days = Core::Book::Report.days(today)
         Core::Book::Report.new(name: student[:name], club: @club.people.club[:name], today: today,
-          trained: sessions.trained(days),
-          tally: Core::Book::ClassWork.total(works(since: days.first).map(&:last)), known: known, names: ledger.names,
-          coming: next_items,
-          weak_links: weak_links, holds: ledger.holds.fetch(id, []),
-          away: ledger.pointers(id).any? { |pointer| pointer.kind == :back })
+          trained: sessions.trained(days), tally: Core::Book::ClassWork.total(works(since: days.first).map(&:last)),
+          known: known, names: ledger.names, coming: next_items, weak_links: weak_links,
+          holds: ledger.holds.fetch(id, []), away: ledger.pointers(id).any? { |pointer| pointer.kind == :back })
       end
 
       # A Core::Book::Span of days, with what was struck in them.

@@ -56,10 +56,9 @@ module JauntyBell
         roster ||= group ? @club.people.students(group: group_id) : []
         held = held(roster)
         Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: held,
-          juniors: group ? group[:juniors] : false,
-          met: (@club.classes.met(group_id).to_set if group),
-          usual: @club.cards.usual_left(Clock.now - USUAL_WEEKS * 7 * DAY),
-          school: @club.school.settings, reading: @club.reading, shelf: held.any? ? @club.shelf : {})
+          juniors: group ? group[:juniors] : false, met: (@club.classes.met(group_id).to_set if group),
+          usual: @club.cards.usual_left(Clock.now - USUAL_WEEKS * 7 * DAY), school: @club.school.settings,
+          reading: @club.reading, shelf: held.any? ? @club.shelf : {})
       end
 
       # Those of the students who are held back today.

@@ -3,8 +3,8 @@ require "json"
 module JauntyBell
   module Services::Weeks
     # Plans being made beside the requests, each in a process of its own that can be ended: one at a time for a
-    # programme and few at once, with how far it is,
-    # and within limits of time and memory. What is stopped or fails leaves everything as it was.
+    # programme and few at once, with how far it is, and within limits of time and memory. What is stopped or fails
+    # leaves everything as it was.
     module PlanJobs
       Job = Struct.new(:done, :error, :pid, :thread, :stopped)
       # There are as many as there may be.
@@ -30,8 +30,8 @@ module JauntyBell
         attr_writer :beside
 
         # Makes what the block returns (JSON-ready data, worked out from what is in memory alone) in a process of its
-        # own, and hands it to `keep`. The block
-        # takes what is told how far it is (0–1). Nothing where one runs for this key already. Raises Full.
+        # own, and hands it to `keep`. The block takes what is told how far it is (0–1). Nothing where one runs for this
+        # key already. Raises Full.
         def start(key, keep:, &work)
           @lock.synchronize do
             return if running?(@jobs[key])

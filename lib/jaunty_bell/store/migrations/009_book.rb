@@ -59,8 +59,7 @@ Sequel.migration do
       add_constraint :known_weights, Sequel.|({heart_weights: nil}, {heart_weights: %w[men women]})
       add_constraint :hearts_in_reason,
         Sequel.lit("(heart_rest IS NULL OR heart_rest BETWEEN 25 AND 120) AND (heart_max IS NULL OR heart_max " \
-        "BETWEEN " \
-        "100 AND 230) AND (heart_rest IS NULL OR heart_max IS NULL OR heart_rest < heart_max)")
+        "BETWEEN 100 AND 230) AND (heart_rest IS NULL OR heart_max IS NULL OR heart_rest < heart_max)")
     end
 
     alter_table :efforts do

@@ -5,8 +5,7 @@ Sequel.migration do
   renamed = ->(db, from, to) do
     db[:clubs].where(Sequel.lit("settings #> ARRAY['pointed_out', ?] IS NOT NULL", from))
       .update(settings: Sequel.lit("jsonb_set(settings #- ARRAY['pointed_out', ?], ARRAY['pointed_out', ?], " \
-      "settings #> " \
-      "ARRAY['pointed_out', ?])", from, to, from))
+      "settings #> ARRAY['pointed_out', ?])", from, to, from))
   end
 
   up do

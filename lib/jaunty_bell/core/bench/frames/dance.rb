@@ -57,8 +57,7 @@ module JauntyBell::Core
         def frame(at, index, phase, weight: nil, wound: nil, hands: nil, zone: nil, drive: nil)
           wound ||= @visit.after.first(2)
           Frame.new(at: at, index: index, phase: phase, feet: @pose.feet, hip: [@pose.x.round(1), @pose.y.round(1)],
-            facing: @pose.facing.round(1),
-            stance: @pose.stance, weight: weight || 50,
+            facing: @pose.facing.round(1), stance: @pose.stance, weight: weight || 50,
             wound: {lead: Flow::Winding::NAMES[wound[0]], rear: Flow::Winding::NAMES[wound[1]]},
             hands: hands || {lead: :home, rear: :home}, band: Flow::BANDS[@band],
             target: @target.map { |place| place.round(1) }, zone: zone, drive: drive)
@@ -118,8 +117,7 @@ module JauntyBell::Core
           degrees = (action.technique.drive == :hip && !flat) ? -@pose.hand(side) * HEEL_OUT : 0.0
           @pose = @pose.but(turn: @pose.turn.merge(side => degrees))
           keep(@lasts / 2, :act, weight: weight(action) || STRIKING_WEIGHT[side], wound: [@visit.lead, @visit.rear],
-            zone: action.level,
-            hands: home.merge(side => (action.level == :body) ? :low : :out),
+            zone: action.level, hands: home.merge(side => (action.level == :body) ? :low : :out),
             drive: {foot: foot, limb: "#{side} #{action.technique.limb}"})
         end
 
@@ -133,8 +131,7 @@ module JauntyBell::Core
             along: @pose.along.merge(side => [REACH.fetch(Flow::BANDS[@band]) - 12.0, @pose.along[standing] + 30.0]
               .max), turn: @pose.turn.merge(standing => out))
           keep(@lasts / 2, :act, weight: (standing == :lead) ? 100 : 0, wound: [@visit.lead, @visit.rear],
-            zone: action.level,
-            drive: {foot: standing, limb: "#{side} leg"})
+            zone: action.level, drive: {foot: standing, limb: "#{side} leg"})
           keep(@lasts * Rational(3, 4), :pass, weight: (standing == :lead) ? 85 : 15) if under_the_hip(action, standing)
         end
 

@@ -203,8 +203,7 @@ module JauntyBell::Core
           texts = ways.map { |way| way.units.map { |_, from, to| @tokens[from...to].map(&:text).join(" ") }.join("-") }
           whole = @tokens.map(&:text).join(" ")
           Unreadable.new("\"#{whole}\" can be read two ways: " \
-            "#{texts.map { |text| "\"#{text}\"" }.join(" or ")}. Put a " \
-            "- where you mean it.",
+            "#{texts.map { |text| "\"#{text}\"" }.join(" or ")}. Put a - where you mean it.",
             token: whole, at: @tokens.first.at, length: @tokens.last.at + @tokens.last.text.length - @tokens.first.at,
             suggestions: texts)
         end

@@ -151,8 +151,7 @@ module JauntyBell::Core
           return if size <= Combination::MOST_ACTIONS
           refuse(token,
             "A combination is at most #{Combination::MOST_ACTIONS} actions after its repeats are opened up; " \
-            "this comes " \
-            "to #{size}.")
+            "this comes to #{size}.")
         end
 
         def refuse(token, message, suggestions = [])

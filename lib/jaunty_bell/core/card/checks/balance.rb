@@ -29,8 +29,7 @@ module JauntyBell::Core
           def point_out(three)
             at, limb = three.last
             reason = "The #{limb} works hardest in three hard rounds running: it tires, and then it is the " \
-              "shoulder or " \
-              "the hip that pays."
+              "shoulder or the hip that pays."
             say(at, reason, [*others(three, limb), mend("Ease the one in the middle") { eased(three[1].first) }])
           end
 
@@ -134,8 +133,7 @@ module JauntyBell::Core
             }
             [say(at,
               "#{pairs[other].round} of #{pairs.values.sum.round} kicks and knees after a hand go " \
-              "#{WORDS[other]}; this " \
-              "school teaches #{school.pairing}.")]
+              "#{WORDS[other]}; this school teaches #{school.pairing}.")]
           end
         end
       end

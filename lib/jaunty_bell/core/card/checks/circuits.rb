@@ -24,8 +24,7 @@ module JauntyBell::Core
             return if works.uniq.size == 1 && rests.uniq.size == 1
             say([b],
               "The stations share one bell: #{clock(works.max)} of work and #{clock(rests.max)} to move on. The " \
-              "shorter " \
-              "ones stand waiting for it.",
+              "shorter ones stand waiting for it.",
               [mend("#{clock(works.max)} at every station") {
                 stations_with(b, work: works.max, rest: rests.max, reps: nil)
               }])

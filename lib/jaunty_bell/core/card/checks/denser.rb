@@ -13,8 +13,7 @@ module JauntyBell::Core
             before, now = rate(plan.before, was), rate(plan, is)
             next unless before && now && now >= GROWN * before && effort(plan.before, was) >= effort(plan, is)
             say(is, "#{round_at(is).title} comes to #{now.round} strikes a minute; it was #{before.round} at " \
-              "the same " \
-              "planned effort. Planned load is effort × minutes and does not see it: is it still" \
+              "the same planned effort. Planned load is effort × minutes and does not see it: is it still" \
               " #{Words.number(round_at(is).effort)}?",
               [(if round_at(is).effort <= 9
                   mend("Effort #{Words.number(round_at(is).effort + 1)}") do

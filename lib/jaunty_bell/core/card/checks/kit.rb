@@ -6,7 +6,7 @@ module JauntyBell::Core
         # Implements that nobody has to own.
         FREE = %w[air mirror partner].freeze
 
-        # Fewer than are needed, or none at all: point_out once for the rounds of a block that want the same.
+        # Fewer than are needed, or none at all: said once for the rounds of a block that want the same.
         class Short < Check
           rule "kit-short", :weak
 

@@ -32,8 +32,7 @@ module JauntyBell::Core
           def cold(at, warm)
             missing = school.warm_legs - warm
             reason = "Hard kicks after #{clock(warm)} of warming up: legs want #{clock(school.warm_legs)} " \
-              "first, or a " \
-              "hamstring pays."
+              "first, or a hamstring pays."
             say(at, reason, [mend("Warm the legs for #{clock(missing)} first") { warmed(missing) },
               mend("Kick lighter here") { eased(at) }])
           end
@@ -87,8 +86,7 @@ module JauntyBell::Core
 
           def point_out(at, run)
             say(at, "#{titled(at)} is new to this group and comes at #{clock(run.bell)}, in the last third: " \
-              "new things " \
-              "want fresh heads.", [earlier(at)])
+              "new things want fresh heads.", [earlier(at)])
           end
 
           # In the place of a striking round before the late third that is not new.
@@ -144,8 +142,7 @@ module JauntyBell::Core
           def point_out(at, before, mean)
             what = (round_at(at).effort >= FULL) ? "a full effort" : "a jump"
             reason = "#{titled(at)} asks for #{what} after #{clock(WINDOW)} at a mean effort of " \
-              "#{mean.round(1)}, rests " \
-              "counted: spent legs land badly."
+              "#{mean.round(1)}, rests counted: spent legs land badly."
             say(at, reason,
               [*rested(at, before),
                 mend("Ask for less here") { Edit.round(blocks, at, effort: [round_at(at).effort, FULL - 1].min) }])
@@ -173,8 +170,7 @@ module JauntyBell::Core
             return [] if hard.nil? || plan.runs.drop(hard + 1).any? { |run| run.effort <= EASY }
             last = plan.runs.last
             reason = "After the last hard round the effort never comes down to #{EASY}: nobody should walk out " \
-              "with the " \
-              "heart at full."
+              "with the heart at full."
             [say([last.block, last.round], reason, [mend("Three minutes to come down") { cooled }])]
           end
 

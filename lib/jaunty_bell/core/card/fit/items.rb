@@ -42,9 +42,8 @@ module JauntyBell::Core
           least, step, most = settled ? [work.seconds, GRID,
             0] : choices(block, round, work, grows: task.strikes? && work.effort < @plan.company.school.hard_effort)
           Item.new(at: at, times: round.repeat, fixed: settled ? 0 : work.counting, talk: round.explain, least: least,
-            step: step, most_steps: most,
-            rest: rests(block, round.rest, work.effort), must: must?(block, [round]), rank: rank(block),
-            importance: block.importance, effort: work.effort, gloves: task.gloves,
+            step: step, most_steps: most, rest: rests(block, round.rest, work.effort), must: must?(block, [round]),
+            rank: rank(block), importance: block.importance, effort: work.effort, gloves: task.gloves,
             holder_kit: task.holder_kit, change: round.change)
         end
 
@@ -53,10 +52,9 @@ module JauntyBell::Core
           least, most = allowed(block, runs.first.work, grows: runs.first.effort < @plan.company.school.hard_effort)
           gloves = @plan.tasks.filter_map { |at, task| task.gloves if at[0] == b }
           Item.new(at: [b], times: runs.size, fixed: 0, talk: block.rounds.sum(&:explain), least: least, step: GRID,
-            most_steps: (most - least) / GRID,
-            rest: rests(block, block.rounds.map(&:rest).max, runs.first.effort), must: must?(block, block.rounds),
-            rank: rank(block), importance: block.importance, effort: runs.first.effort,
-            gloves: gloves.any? || nil, holder_kit: nil)
+            most_steps: (most - least) / GRID, rest: rests(block, block.rounds.map(&:rest).max, runs.first.effort),
+            must: must?(block, block.rounds), rank: rank(block), importance: block.importance,
+            effort: runs.first.effort, gloves: gloves.any? || nil, holder_kit: nil)
         end
 
         def rank(block) = KEPT.index(block.kind) || KEPT.size
