@@ -12,18 +12,16 @@ module Ask
   PASSWORD = JauntyBell::Demo::Club::PASSWORD
 
   class << self
-    # Yields the database and an Asker.
+    # Yields the database and an Asker. The server is a process of its own, as it is for a browser.
     def with_demo(name)
       ENV["JAUNTY_SECRET"] ||= "m" * 64
       db = TestDatabase.open(name)
       JauntyBell::Demo::Club.new(db, today: Clock.today).load(hash: JauntyBell::Api::Accounts.hash(PASSWORD))
-      server = Puma::Server.new(JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"]), nil,
-        {min_threads: 1, max_threads: 4})
-      port = server.add_tcp_listener("127.0.0.1", 0).addr[1]
-      server.run
+      db.disconnect # what is open cannot be shared with a process
+      pid, port = serve(name)
       Net::HTTP.start("127.0.0.1", port) { |http| yield db, Asker.new(http, signed_in(http)) }
     ensure
-      server&.stop(true)
+      Process.kill(:KILL, pid) && Process.wait(pid) if pid
     end
 
     def say_machine
@@ -44,6 +42,30 @@ module Ask
 
     private
 
+    # [pid, port] of a server on the database of this name.
+    def serve(name)
+      reading, writing = IO.pipe
+      pid = fork { serving(TestDatabase.cluster.url(name), writing) }
+      writing.close
+      [pid, reading.gets.to_i]
+    end
+
+    # In the process of its own; it is killed, so that nothing of the tests' own ends with it. Nobody is slowed down in
+    # it.
+    def serving(url, writing)
+      app = JauntyBell::Api::Server.build(JauntyBell::Store::Database.open(url), secret: ENV["JAUNTY_SECRET"])
+      unthrottled = lambda do |env|
+        JauntyBell::Api::Throttle.reset
+        app.call(env)
+      end
+      server = Puma::Server.new(unthrottled, nil, {min_threads: 1, max_threads: 4})
+      writing.puts server.add_tcp_listener("127.0.0.1", 0).addr[1]
+      writing.close
+      server.run.join
+    ensure
+      exit!
+    end
+
     # The cookie of the signed-in owner.
     def signed_in(http)
       http.read_timeout = 120
@@ -55,7 +77,6 @@ module Ask
   # Asks for a path, or with a body posts or puts it, and insists on a 200.
   Asker = Struct.new(:http, :cookie) do
     def call(path, body = nil, method: :post)
-      JauntyBell::Api::Throttle.reset
       headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
       answer = body ? http.public_send(method, path, JSON.generate(body), headers) : http.get(path, headers)
       raise "#{path} answered #{answer.code}" unless answer.code == "200"
