@@ -268,7 +268,7 @@ module JauntyBell
         FACTS["knock"]["student"] != student["name"] || @today - day >= FACTS["knock"]["ago"]
       end
 
-      # Every slot of the week was held so many weeks running, and stands in the calendar four weeks on.
+      # Every slot of the week took place so many weeks running, and stands in the calendar four weeks on.
       def classes
         slots = FACTS["groups"].flat_map do |group|
           group["slots"].each_with_index.map { |slot, i| [group, slot, group["cards"][i % group["cards"].size]] }
@@ -278,7 +278,7 @@ module JauntyBell
           (last - 7 * (@weeks - 1)).step(@today + 28, 7).map { |day| [day, group, slot, card, (last - day).to_i / 7] }
         end
         dated.sort_by { |day, group, slot, *| [day, slot["at"], group["name"]] }
-          .each { |day, group, slot, card, ago| hold(group, slot, card, day, ago) }
+          .each { |day, group, slot, card, ago| run_class(group, slot, card, day, ago) }
       end
 
       # The last day on which a slot's class is over by now.
@@ -291,34 +291,46 @@ module JauntyBell
         TZInfo::Timezone.get(FACTS["time_zone"])
           .local_to_utc(Time.utc(day.year, day.month, day.day, *slot["at"].split(":").map(&:to_i)))
 
-      # `ago` says how many weeks after it there was a later one.
-      def hold(group, slot, card_name, day, ago)
+      # A class in the calendar, and what happened in it where it is over. `ago` says how many weeks after it there was a
+      # later one.
+      def run_class(group, slot, card_name, day, ago)
         draw_for(group["name"], slot["day"], ago)
         starts = starts(slot, day)
         ends = starts + slot["minutes"] * 60
         card = @cards.fetch(card_name)
         id = uuid
-        held = ends <= @now
         @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]],
           coach_id: @coaches[group["coach"]], title: card_name, minutes: slot["minutes"], starts_at: starts,
-          ended_at: held ? ends : nil, room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
-        record(id, group, card, day, starts, slot["minutes"], @weeks - 1 - ago) if held
+          room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
+        return if ends > @now
+        record(id, group, card, day, starts, slot["minutes"], @weeks - 1 - ago)
+        close(id, card, ends)
       end
 
       def record(class_id, group, card, day, starts, minutes, week)
         there = @students.select do |student|
           student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day)
         end
-        club = Services::Club.new(@db, @club_id, {id: @coaches[group["coach"]]})
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
-        Services::Floor::Facts.new(club, class_id).take({pairings: pairings,
+        Services::Floor::Facts.new(coached(group), class_id).take({pairings: pairings,
           attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts),
           efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },
           marks: there.flat_map { |student| marks(student, card, day, starts, week) } + lost(there, card, day, starts),
           notes: notes(there, starts), knocks: knocks(there, starts), recordings: recordings(there, card, day, starts),
           bells: bells(starts, minutes)})
-        club.works.keep(class_id, Core::Book::ClassWork.of(card[:plan], club.works.worked(class_id)))
+      end
+
+      # The plan of its card is worked out once for all its classes.
+      def close(class_id, card, ends)
+        @club ||= Services::Club.new(@db, @club_id)
+        @club.classes.close(class_id, ends)
+        @club.works.keep(class_id, Core::Book::ClassWork.of(card[:plan], @club.works.worked(class_id)))
+      end
+
+      # The club as the coach of a group works with it.
+      def coached(group)
+        (@coached ||= {})[group["coach"]] ||= Services::Club.new(@db, @club_id, {id: @coaches[group["coach"]]})
       end
 
       # What the straps of some heard in the last classes, round by round.
