@@ -291,8 +291,8 @@ module JauntyBell
         TZInfo::Timezone.get(FACTS["time_zone"])
           .local_to_utc(Time.utc(day.year, day.month, day.day, *slot["at"].split(":").map(&:to_i)))
 
-      # A class in the calendar, and what happened in it where it is over. `ago` says how many weeks after it there was a
-      # later one.
+      # A class in the calendar, and what happened in it where it is over. `ago` says how many weeks after it there was
+      # a later one.
       def run_class(group, slot, card_name, day, ago)
         draw_for(group["name"], slot["day"], ago)
         starts = starts(slot, day)
@@ -312,7 +312,7 @@ module JauntyBell
           student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day)
         end
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
-        Services::Floor::Facts.new(coached(group), class_id).take({pairings: pairings,
+        Services::Floor::Facts.new(coached(group), class_id, now: @now).take({pairings: pairings,
           attendances: there.map { |student| {id: uuid, student_id: student["id"], at: starts} },
           round_runs: runs(card, starts),
           efforts: there.map { |student| effort(student, card, day, starts, minutes, week) },

@@ -9,9 +9,11 @@ module JauntyBell
       WHAT_HAPPENED = %i[round_runs attendances departures pairings taken_back].freeze
       AHEAD = 86_400 # seconds by which what a device says may lie in time to come: its clock is wrong
 
-      def initialize(club, class_id)
+      # `now` is the time after which nothing can have happened yet.
+      def initialize(club, class_id, now: Clock.now)
         @club = club
         @class_id = class_id
+        @now = now
       end
 
       # `facts` {table of Store::Facts::COLUMNS, or :guests, or :taken_back (ids) => rows}. Raises Core::InvalidInput,
@@ -90,7 +92,7 @@ module JauntyBell
       end
 
       def check_dates(table, list)
-        late = list.index { |fact| time(fact[:at]) > Clock.now + AHEAD } or return
+        late = list.index { |fact| time(fact[:at]) > @now + AHEAD } or return
         raise Core::InvalidInput.new("This is dated in time to come: put the clock of this device right.",
           path: "#{table}/#{late}/at")
       end
