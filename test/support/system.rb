@@ -25,7 +25,7 @@ module SystemServer
     ENV["JAUNTY_SECRET"] ||= "t" * 64
     Capybara.app = JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"])
     Capybara.server = :puma, {Silent: true, Threads: "2:8"}
-    Capybara.default_max_wait_time = 8
+    Capybara.default_max_wait_time = 15
     Capybara.enable_aria_label = true
     Capybara.register_driver(:chromium) { |app| driver(app) }
     Capybara.default_driver = :chromium
