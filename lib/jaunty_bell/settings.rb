@@ -3,9 +3,8 @@ module JauntyBell
   #
   #   PORT             where to serve, 4000
   #   HOST             the address to listen on, 127.0.0.1
-  #   JAUNTY_DATA      where the club's own database, secret and logs live, ~/.local/share/jaunty-bell (bin/start as
-  #                    root:
-  #                    /var/lib/jaunty-bell, which PostgreSQL's own user can reach)
+  #   JAUNTY_DATA      where the club's own database, secret and logs live, ~/.local/share/jaunty-bell
+  #                    (bin/start as root: /var/lib/jaunty-bell, which PostgreSQL's own user can reach)
   #   DATABASE_URL     a PostgreSQL server of one's own; without it bin/start runs one on loopback under JAUNTY_DATA
   #   JAUNTY_PGPORT    the port of that own server, 54329
   #   JAUNTY_HTTPS     1 where the program stands behind HTTPS: cookies are then marked secure

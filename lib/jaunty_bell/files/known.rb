@@ -7,21 +7,17 @@ module JauntyBell
     # core's own data as TypeScript and as OpenAPI schemas. bin/known keeps both files; a test proves that they are up
     # to date.
     module Known
-      Core = JauntyBell::Core
+      RULES = Core::Lexicon::EntryRules::ALLOWED
 
       # Words to choose from: name in the interface => values.
       CHOICES = {
         RUNGS: Core::Bench::Rungs::ALL, MANNERS: Core::Bench::Drill::MANNERS, LADDERS: Core::Bench::Drill::LADDERS,
         DRILL_RESTS: Core::Bench::Drill::RESTS, LEVELS: Core::Bench::Complexity::LEVELS.keys,
-        STANCES: Core::Bench::STANCES, BLOCK_KINDS: Core::Card::BLOCKS, SWAPS: Core::Card::SWAPS,
-        INTENSITIES: Core::Card::INTENSITIES, MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS,
-        EFFORT_WORDS: Core::Book::Effort::WORDS, DAYS: Core::Weeks::DAYS, FAMILIES: Core::Lexicon::EntryRules::TAUGHT,
-        STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: Core::Lexicon::EntryRules::ALLOWED["plane"],
-        RANGES: Core::Lexicon::EntryRules::ALLOWED["range"], SIDES: Core::Lexicon::EntryRules::ALLOWED["sides"],
-        TARGETS: Core::Lexicon::EntryRules::ALLOWED["levels"], DRIVES: Core::Lexicon::EntryRules::ALLOWED["drive"],
-        POINTERS: Core::Book::Pointers::ORDER, GRAVE_POINTERS: Core::Book::Pointers::GRAVE,
-        DOOR_NOTES: Core::Floor::Door::KINDS, GRAVE_NOTES: Core::Floor::Door::GRAVE,
-        STATES: Core::Book::Mastery::STATES, SEVERITIES: Core::Bench::Flow::SEVERITIES
+        STANCES: Core::Bench::STANCES, BLOCK_KINDS: Core::Card::BLOCKS, INTENSITIES: Core::Card::INTENSITIES,
+        MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS, EFFORT_WORDS: Core::Book::Effort::WORDS,
+        DAYS: Core::Weeks::DAYS, FAMILIES: Core::Lexicon::EntryRules::TAUGHT,
+        STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: RULES["plane"],
+        GRAVE_POINTERS: Core::Book::Pointers::GRAVE, GRAVE_NOTES: Core::Floor::Door::GRAVE
       }.freeze
 
       # Where a number may lie: name => [least, most].
@@ -43,14 +39,18 @@ module JauntyBell
         PAIRS_EXACT: Core::Floor::Pairs::EXACT, PAIRS_DEALT: Core::Floor::Pairs::Crowd::DEALT
       }.freeze
 
-      # What the contract calls a choice: schema => name in CHOICES.
+      # Words to choose from: schema of the contract => values.
       SCHEMAS = {
-        Rung: :RUNGS, Manner: :MANNERS, Ladder: :LADDERS, DrillRest: :DRILL_RESTS, Level: :LEVELS, Stance: :STANCES,
-        BlockKind: :BLOCK_KINDS, Swap: :SWAPS, Intensity: :INTENSITIES, Matter: :MATTERS, Blocked: :BLOCKED,
-        Family: :FAMILIES, Plane: :PLANES, Reach: :RANGES, Side: :SIDES, Target: :TARGETS, Drive: :DRIVES,
-        PointerKind: :POINTERS, DoorNoteKind: :DOOR_NOTES, State: :STATES, Severity: :SEVERITIES
+        Rung: CHOICES[:RUNGS], Manner: CHOICES[:MANNERS], Ladder: CHOICES[:LADDERS], DrillRest: CHOICES[:DRILL_RESTS],
+        Level: CHOICES[:LEVELS], Stance: CHOICES[:STANCES], BlockKind: CHOICES[:BLOCK_KINDS], Swap: Core::Card::SWAPS,
+        Intensity: CHOICES[:INTENSITIES], Matter: CHOICES[:MATTERS], Blocked: CHOICES[:BLOCKED],
+        Family: CHOICES[:FAMILIES], Plane: CHOICES[:PLANES], Reach: RULES["range"], Side: RULES["sides"],
+        Target: RULES["levels"], Drive: RULES["drive"], PointerKind: Core::Book::Pointers::ORDER,
+        DoorNoteKind: Core::Floor::Door::KINDS, State: Core::Book::Mastery::STATES,
+        Severity: Core::Bench::Flow::SEVERITIES
       }.freeze
-      OR_NONE = %i[Level Intensity Side Target].freeze # of these there may be none
+      # Of choices and limits there may be none.
+      OR_NONE = %i[Level Intensity Side Target Tempo Pause Interval SetCount Change Effort HalfLife].freeze
       # What the contract calls a limit: schema => [name in LIMITS, type].
       NUMBERS = {
         Tempo: [:tempo, "number"], Pause: [:pause, "number"], Interval: [:interval, "integer"],
@@ -76,23 +76,25 @@ module JauntyBell
 
         # OpenAPI schemas; the contract's files refer to them.
         def contract
-          choices = SCHEMAS.to_h { |schema, name| [schema.to_s, enum("string", CHOICES.fetch(name))] }
-          none = OR_NONE.to_h do |schema|
-            ["#{schema}OrNone", enum(%w[string null], [*CHOICES.fetch(SCHEMAS[schema]), nil])]
-          end
-          numbers = NUMBERS.to_h { |schema, (name, type)| [schema.to_s, within(name, type)] }
-          nulls = NUMBERS.to_h { |schema, (name, type)| ["#{schema}OrNone", within(name, [type, "null"])] }
-          schemas = choices.merge(none, numbers, nulls, "Settings" => settings)
-          "# #{MADE}\n#{YAML.dump({"schemas" => schemas}).delete_prefix("---\n")}"
+          choices = SCHEMAS.transform_values { |list| {"type" => "string", "enum" => list.map(&:to_s)} }
+          numbers = NUMBERS.to_h { |schema, (name, type)| [schema, {"type" => type, **limits(name)}] }
+          schemas = choices.merge(numbers)
+          none = OR_NONE.to_h { |schema| [:"#{schema}OrNone", or_none(schemas.fetch(schema))] }
+          whole = JSON.parse(JSON.generate(schemas: schemas.merge(none, Settings: settings))) # plain, nothing shared
+          "# #{MADE}\n#{YAML.dump(whole).delete_prefix("---\n")}"
         end
 
         private
 
-        def enum(type, list) = {"type" => type, "enum" => list.map { |each| each.is_a?(Symbol) ? each.to_s : each }}
+        # The same schema where there may be none.
+        def or_none(schema)
+          list = schema["enum"] ? {"enum" => [*schema["enum"], nil]} : {}
+          schema.merge("type" => [schema["type"], "null"], **list)
+        end
 
-        def within(name, type)
+        def limits(name)
           least, most = LIMITS.fetch(name)
-          {"type" => type, (ABOVE.include?(name) ? "exclusiveMinimum" : "minimum") => least, "maximum" => most}
+          {(ABOVE.include?(name) ? "exclusiveMinimum" : "minimum") => least, "maximum" => most}
         end
 
         # The settings of a school, each of the kind its default is.
@@ -103,7 +105,8 @@ module JauntyBell
         end
 
         def setting(name, value)
-          return enum("string", Core::Lexicon::School.choices[name]) if Core::Lexicon::School.choices.key?(name)
+          choices = Core::Lexicon::School.choices[name]
+          return {"type" => "string", "enum" => choices} if choices
           case value
           when true, false then {"type" => "boolean"}
           when Integer then {"type" => "integer"}

@@ -1,6 +1,6 @@
 import { useId, useState } from "react";
 import type { Refusal } from "../api/client";
-import { LIMITS, RUNGS } from "../api/known";
+import { DRILL_RESTS, LADDERS, LIMITS, RUNGS } from "../api/known";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field, within } from "../kit/parts";
 import type { DrillFacts } from "./drills";
@@ -64,21 +64,20 @@ export function Numbers({ facts, change, refusal }: NumbersProps) {
         placeholder="interval"
       />
       {facts.on_s !== null && (
-        <LabelledSelect label="Between" value={facts.rest} set={(rest) => change({ rest: rest as DrillFacts["rest"] })}>
-          <option>still</option>
-          <option>active</option>
-        </LabelledSelect>
+        <LabelledSelect
+          label="Between"
+          value={facts.rest}
+          set={(rest) => change({ rest: rest as DrillFacts["rest"] })}
+          options={DRILL_RESTS}
+        />
       )}
       {facts.manner === "ladder" && (
         <LabelledSelect
           label="Ladder"
           value={facts.ladder}
           set={(ladder) => change({ ladder: ladder as DrillFacts["ladder"] })}
-        >
-          <option>up</option>
-          <option>down</option>
-          <option>both</option>
-        </LabelledSelect>
+          options={LADDERS}
+        />
       )}
     </div>
   );

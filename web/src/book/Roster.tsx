@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { LEVELS, STANCES } from "../api/known";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field } from "../kit/parts";
 
@@ -37,20 +38,14 @@ export function Roster({ facts, set, groups, problem, other }: Props) {
           label="Stance"
           value={facts.stance ?? "orthodox"}
           set={(stance) => set({ stance: stance as File["stance"] })}
-        >
-          <option value="orthodox">orthodox</option>
-          <option value="southpaw">southpaw</option>
-          <option value="square">square</option>
-        </LabelledSelect>
+          options={STANCES}
+        />
         <LabelledSelect
           label="Level"
           value={facts.level ?? "foundation"}
           set={(level) => set({ level: level as File["level"] })}
-        >
-          <option value="foundation">foundation</option>
-          <option value="building">building</option>
-          <option value="advanced">advanced</option>
-        </LabelledSelect>
+          options={LEVELS}
+        />
       </div>
       <label className="flex items-center gap-2 text-sm">
         <input

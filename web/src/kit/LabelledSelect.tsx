@@ -5,11 +5,13 @@ type Props = {
   value: string;
   set: (value: string) => void;
   disabled?: boolean;
-  children: ReactNode;
+  /** Words to choose from, where they say themselves what they mean. */
+  options?: readonly string[];
+  children?: ReactNode;
 };
 
 /** A choice from a few words with its label over it. */
-export function LabelledSelect({ label, value, set, disabled, children }: Props) {
+export function LabelledSelect({ label, value, set, disabled, options, children }: Props) {
   return (
     <label className="grid min-w-0 gap-1 text-sm">
       <span className="font-semibold">{label}</span>
@@ -19,6 +21,9 @@ export function LabelledSelect({ label, value, set, disabled, children }: Props)
         onChange={(event) => set(event.target.value)}
         className="w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2"
       >
+        {options?.map((word) => (
+          <option key={word}>{word}</option>
+        ))}
         {children}
       </select>
     </label>

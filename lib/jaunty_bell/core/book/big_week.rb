@@ -3,14 +3,13 @@ module JauntyBell::Core
     # The line above which the last 7 days are a big week for this student, from the weeks before them. A week is not
     # compared with the week before alone: back to normal after one missed class is no big week.
     #
-    #   BigWeek.of(series, day, up: 30) # => BigWeek(rule: :fuller, line: 858.0, now: 900, …); over? says whether it is
-    #     one
+    #   BigWeek.of(series, day, up: 30) # => BigWeek(rule: :fuller, line: 858.0, now: 900, …)
     #
-    #   rule    :fuller, against the fullest of the four 7-day blocks before; :again, after a break of two blocks or
-    #           more
-    #   line    load above which the 7 days are pointed out    now   their load     against   what the line is a share
-    #           of
-    #   breaks  empty blocks just before
+    #   rule     :fuller, against the fullest of the four 7-day blocks before; :again, after a break of two or more
+    #   line     load above which the 7 days are pointed out
+    #   now      their load
+    #   against  what the line is a share of
+    #   breaks   empty blocks just before
     BigWeek = Value.of(:rule, :line, :now, :against, breaks: 0)
 
     class BigWeek

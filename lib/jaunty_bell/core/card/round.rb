@@ -7,13 +7,14 @@ module JauntyBell::Core
     #   drill, combination   Named, or nil; a combination takes the place of the drill's own
     #   exercise, reps       a Lexicon::Technique of the family exercise, and how many where it is not timed
     #   swap                 "alone", "even" (one turn each), "every" (turns of `every` seconds), "round" (who strikes
-    #                        changes
-    #                        with the round), "n for n" (turns of `every` sets); `swap_time` seconds each swap takes
-    #   repeat               how many times over, the rest between   keep   the fit may not leave it out
-    #   phases               Phases in order                         capacity students at it, as a station of a circuit
-    #   kit                  what is worn and at hand beyond the drill's   beginners  the rung of those who stay in
-    #                        place
-    #   ahead                the rung of those who hold this one
+    #                        changes with the round), "n for n" (turns of `every` sets)
+    #   swap_time            seconds each swap takes
+    #   repeat               how many times over, the rest between
+    #   keep                 the fit may not leave it out
+    #   phases               Phases in order
+    #   capacity             students at it, as a station of a circuit
+    #   kit                  what is worn and at hand beyond the drill's
+    #   beginners, ahead     the rung of those who do not own the one beneath, and of those who own this one
     Round = Value.of(:title, work: 180, rest: 60, active: false, explain: 0, change: nil, drill: nil, combination: nil,
       exercise: nil, reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil,
       pause: nil, both_sides: nil, on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false,

@@ -4,8 +4,7 @@ module JauntyBell::Core
     # in the way of contact and hard rounds.
     #
     #   back = Return.new(knocked_on: day, stand_down: 21, taken: [Taken.new(step: 1, on: day + 2)], clearance: nil)
-    #   back.missing(today)     # => ["Step 2 of 4 …", "a licensed clinician's clearance"]; [] when contact may be tried
-    #                           again
+    #   back.missing(today)     # => ["Step 2 of 4 …", "a licensed clinician's clearance"]; [] once it is over
     #   back.refusal(2, today)  # => why step 2 cannot be written down today, or nil
     #
     # Steps as in the consensus statement on concussion in sport (Patricios et al. 2023, Br J Sports Med 57:695–711;

@@ -5,10 +5,10 @@ module JauntyBell::Core
     # (test/shared/ring_cases.yml). All times in ms on one clock.
     #
     #   at       index of the segment; the number of segments once all are over
-    #   elapsed  in this segment when it last stopped or began      since  when it has been running from; nil while it
-    #            stands
-    #   extra    {index => ms added to a segment}; one from which all is taken is left out    runs   rounds left, in
-    #            order
+    #   elapsed  in this segment when it last stopped or began
+    #   since    when it has been running from; nil while it stands
+    #   extra    {index => ms added to a segment}; one from which all is taken is left out
+    #   runs     rounds left, in order
     #
     #   ring = Ring.new(segments: sheet.segments).resume(0).caught_up(25_000)
     Ring = Value.of(:segments, at: 0, elapsed: 0, since: nil, extra: {}.freeze, runs: [].freeze) do
