@@ -80,9 +80,9 @@ module JauntyBell
       end
 
       put "/classes/:id/ended", who: :all do
-        closed = classes.close(id, ended_at(classes.find(id)))
-        Services::Floor::OpenClass.new(club, closed).keep_work
-        answer(shown(closed))
+        closed = Services::Floor::OpenClass.new(club, classes.close(id, ended_at(classes.find(id))))
+        closed.keep_work
+        answer(Answers::OpenClass.new(closed).to_h)
       end
 
       private

@@ -49,15 +49,16 @@ module JauntyBell
         DoorNoteKind: Core::Floor::Door::KINDS, State: Core::Book::Mastery::STATES,
         Severity: Core::Bench::Flow::SEVERITIES
       }.freeze
-      # Of choices and limits there may be none.
-      OR_NONE = %i[Level Intensity Side Target Tempo Pause Interval SetCount Change Effort HalfLife].freeze
-      # What the contract calls a limit: schema => [name in LIMITS, type].
+      OR_NONE = %i[Level Intensity Side Target].freeze # of these there may be none
+      # What the contract calls a limit: schema => [name in LIMITS, types].
       NUMBERS = {
-        Tempo: [:tempo, "number"], Pause: [:pause, "number"], Interval: [:interval, "integer"],
-        SetCount: [:sets, "integer"], Laps: [:laps, "integer"], Repeats: [:repeats, "integer"],
-        Importance: [:importance, "integer"], Places: [:places, "integer"], Change: [:change, "integer"],
-        Seconds: [:round, "integer"], ClassMinutes: [:cardMinutes, "integer"], Effort: [:effort, "number"],
-        Minutes: [:minutes, "integer"], HalfLife: [:halfLife, "integer"], Attempts: [:attempts, "integer"]
+        Tempo: [:tempo, "number"], TempoOrNone: [:tempo, "number", "null"], Pause: [:pause, "number"],
+        PauseOrNone: [:pause, "number", "null"], IntervalOrNone: [:interval, "integer", "null"],
+        SetCountOrNone: [:sets, "integer", "null"], ChangeOrNone: [:change, "integer", "null"],
+        Laps: [:laps, "integer"], Repeats: [:repeats, "integer"], Importance: [:importance, "integer"],
+        Places: [:places, "integer"], Seconds: [:round, "integer"], ClassMinutes: [:cardMinutes, "integer"],
+        Effort: [:effort, "number"], EffortOrNone: [:effort, "number", "null"], Minutes: [:minutes, "integer"],
+        HalfLifeOrNone: [:halfLife, "integer", "null"], Attempts: [:attempts, "integer"]
       }.freeze
       ABOVE = %i[tempo].freeze # the least itself will not do
       MADE = "Made by bin/known from the core's own data: change it there."
@@ -76,25 +77,18 @@ module JauntyBell
 
         # OpenAPI schemas; the contract's files refer to them.
         def contract
-          choices = SCHEMAS.transform_values { |list| {"type" => "string", "enum" => list.map(&:to_s)} }
-          numbers = NUMBERS.to_h { |schema, (name, type)| [schema, {"type" => type, **limits(name)}] }
-          schemas = choices.merge(numbers)
-          none = OR_NONE.to_h { |schema| [:"#{schema}OrNone", or_none(schemas.fetch(schema))] }
-          whole = JSON.parse(JSON.generate(schemas: schemas.merge(none, Settings: settings))) # plain, nothing shared
+          choices = SCHEMAS.transform_values { |list| {type: "string", enum: list} }
+          none = OR_NONE.to_h { |name| [:"#{name}OrNone", {type: %w[string null], enum: [*SCHEMAS.fetch(name), nil]}] }
+          numbers = NUMBERS.transform_values { |name, *types| {type: types.one? ? types.first : types, **limits(name)} }
+          whole = JSON.parse(JSON.generate(schemas: {**choices, **none, **numbers, Settings: settings})) # plain
           "# #{MADE}\n#{YAML.dump(whole).delete_prefix("---\n")}"
         end
 
         private
 
-        # The same schema where there may be none.
-        def or_none(schema)
-          list = schema["enum"] ? {"enum" => [*schema["enum"], nil]} : {}
-          schema.merge("type" => [schema["type"], "null"], **list)
-        end
-
         def limits(name)
           least, most = LIMITS.fetch(name)
-          {(ABOVE.include?(name) ? "exclusiveMinimum" : "minimum") => least, "maximum" => most}
+          {(ABOVE.include?(name) ? :exclusiveMinimum : :minimum) => least, :maximum => most}
         end
 
         # The settings of a school, each of the kind its default is.

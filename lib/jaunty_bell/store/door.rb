@@ -2,6 +2,8 @@ module JauntyBell
   module Store
     # What the club knows of students as they come to a class: when they came before, and whom they worked with lately.
     class Door
+      include OfStudents
+
       DAY = 86_400 # seconds
       SAME_DAY = DAY / 2 # seconds: classes that begin so long after it may still be of its day
 
@@ -43,20 +45,16 @@ module JauntyBell
 
       # Days on which they were at other classes.
       def there
-        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
-        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => @ids)
-          .exclude(class_id: @row[:id])
-          .join(:classes, club_id: :club_id, id: :class_id).where(starts_at: ...(begins + SAME_DAY))
-          .select(:class_id, :student_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS day", zone))
-          .from_self
+        on_day(of(:presences, @ids).exclude(class_id: @row[:id]).join(:classes, club_id: :club_id, id: :class_id))
+          .where(starts_at: ...(begins + SAME_DAY)).select_append(:class_id, :student_id).from_self
       end
 
       def days
         long_ago = day - Core::Book::Away::FOR
         there.group(:student_id).select(:student_id,
-          Sequel.lit("max(day) FILTER (WHERE day <= ?) AS before", long_ago),
-          Sequel.lit("array_agg(day) FILTER (WHERE day > ? AND day < ?) AS since", long_ago, day),
-          Sequel.lit("array_agg(class_id) FILTER (WHERE day = ?) AS today", day))
+          Sequel.lit("max(\"on\") FILTER (WHERE \"on\" <= ?) AS before", long_ago),
+          Sequel.lit("array_agg(\"on\") FILTER (WHERE \"on\" > ? AND \"on\" < ?) AS since", long_ago, day),
+          Sequel.lit("array_agg(class_id) FILTER (WHERE \"on\" = ?) AS today", day))
       end
     end
   end

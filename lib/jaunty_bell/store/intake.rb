@@ -3,6 +3,8 @@ module JauntyBell
     # Takes read lines (Files::Intake::Line) into a club: matches names with what is there, says why a line cannot be
     # kept, and keeps those that are chosen in one transaction.
     class Intake
+      include OfStudents
+
       # `today` is the club's day; `account_id` who brings it.
       def initialize(db, club_id, kind, today:, account_id:)
         @db = db
@@ -151,13 +153,8 @@ module JauntyBell
 
       # The class of theirs on that day: the first, where they were at two.
       def class_of(facts)
-        @attended ||= begin
-          zone = @db[:clubs].where(id: @club_id).select(:time_zone)
-          @db[:presences].where(Sequel[:presences][:club_id] => @club_id)
-            .join(:classes, club_id: :club_id, id: :class_id).order(Sequel.desc(:starts_at))
-            .select(:student_id, :class_id, Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS \"on\"", zone))
-            .to_hash(%i[student_id on], :class_id)
-        end
+        @attended ||= on_day(of(:presences, nil).join(:classes, club_id: :club_id, id: :class_id))
+          .order(Sequel.desc(:starts_at)).select_append(:student_id, :class_id).to_hash(%i[student_id on], :class_id)
         @attended[[student(facts), facts["on"]]]
       end
 

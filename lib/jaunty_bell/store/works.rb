@@ -3,6 +3,8 @@ module JauntyBell
     # What classes added up to (Core::Book::ClassWork), kept from when they were closed, what of it each student was
     # there for, and who really worked with whom.
     class Works
+      include OfStudents
+
       Round = Core::Book::ClassWork::Round
       Seat = Core::Book::ClassWork::Seat
       There = Core::Book::ClassWork::There
@@ -44,13 +46,10 @@ module JauntyBell
       private
 
       def classes(student_id, since)
-        zone = @db[:clubs].where(id: @club_id).select(:time_zone)
-        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, Sequel[:presences][:student_id] => student_id)
-          .join(:classes, club_id: :club_id, id: :class_id)
-          .join(:class_works, club_id: Sequel[:classes][:club_id], class_id: Sequel[:classes][:id])
+        on_day(of(:presences, student_id).join(:classes, club_id: :club_id, id: :class_id)
+          .join(:class_works, club_id: Sequel[:classes][:club_id], class_id: Sequel[:classes][:id]))
           .where { Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since) }.order(Sequel.desc(:starts_at))
-          .select(Sequel[:classes][:id].as(:class_id), :rounds,
-            Sequel.lit("(classes.starts_at AT TIME ZONE (?))::date AS \"on\"", zone), :starts_at)
+          .select_append(Sequel[:classes][:id].as(:class_id), :rounds, :starts_at)
       end
 
       # How much of a round that rang in these stretches somebody was there for, and how much of that with their

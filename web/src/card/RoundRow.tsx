@@ -29,6 +29,12 @@ type Props = {
 /** The columns of a row, and of the heading over them. */
 export const COLUMNS =
   "xl:grid-cols-[26px_minmax(120px,1fr)_92px_72px_98px_50px_56px_50px_46px_78px_56px] xl:gap-x-1 items-center";
+const LOOKS = {
+  fault: "bg-rear text-chalk",
+  caution: "bg-brass text-chalk",
+  weak: "bg-canvas-deep text-ink",
+  cue: "bg-canvas-deep text-ink",
+};
 const MARKS = { fault: "!", caution: "△", weak: "~", cue: "·" };
 const BOX = "w-full rounded-md border border-transparent bg-transparent px-1 py-1 hover:border-seam focus:border-ink";
 
@@ -157,11 +163,10 @@ export function RoundRow(props: Props) {
 function Worst({ findings }: { findings: CardFinding[] }) {
   const worst = findings[0]?.severity;
   if (!worst) return null;
-  const look = { fault: "bg-rear text-chalk", caution: "bg-brass text-chalk", weak: "", cue: "" }[worst];
   return (
     <span
       title={findings.map((each) => each.reason).join(" ")}
-      className={`grid size-5 shrink-0 place-items-center rounded-full font-extrabold text-xs ${look || "bg-canvas-deep text-ink"}`}
+      className={`grid size-5 shrink-0 place-items-center rounded-full font-extrabold text-xs ${LOOKS[worst]}`}
     >
       <span aria-hidden="true">{MARKS[worst]}</span>
       <span className="sr-only">{worst}</span>

@@ -76,7 +76,7 @@ module JauntyBell
 
       def bare = @bare ||= Core::Floor::Rounds.of(plan)
 
-      def versions = @versions ||= RoundVersions.new(club.masteries, bare, expected, club.classes.day_of(row))
+      def versions = @versions ||= RoundVersions.new(club.masteries, bare, expected, doorway.day)
 
       # {combination id => Core::Bench::Combination} of what may be called.
       def pool
@@ -96,7 +96,7 @@ module JauntyBell
       # have it due, or a weak link in it.
       def weights
         return {} if pool.empty? || expected.empty?
-        weak = club.masteries.weak_links(club.classes.day_of(row), students: expected.map { |student| student[:id] })
+        weak = club.masteries.weak_links(doorway.day, students: expected.map { |student| student[:id] })
         pool.to_h do |id, combination|
           due = versions.states.count { |_, states| states[id] == :fading }
           broken = weak.count { |_, links| links.any? { |link| link.places(combination).any? } }
