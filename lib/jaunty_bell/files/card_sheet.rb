@@ -18,8 +18,7 @@ module JauntyBell
         @plan.runs.chunk_while { |one, two|
           one.round && [one.block, one.round] == [two.block, two.round] ||
             (one.step && two.step && one.block == two.block)
-        }
-          .map { |runs| [runs.first, runs.size] }
+        }.map { |runs| [runs.first, runs.size] }
       end
 
       def clock(seconds) = Core::Card::Words.clock(seconds)

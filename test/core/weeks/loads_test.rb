@@ -50,8 +50,7 @@ class LoadsTest < Minitest::Test
       allowed = Weeks::Loads::EFFORTS.select { |each| each <= effort }
       best = allowed.repeated_permutation(minutes.size).select { |way|
         way.each_cons(2).none? { |pair| pair.all? { |each| each >= limits.hard } }
-      }
-        .map { |way| way.zip(minutes).sum { |each, length| each * length } }.select { |load| load <= week.ceiling }.max
+      }.map { |way| way.zip(minutes).sum { |each, length| each * length } }.select { |load| load <= week.ceiling }.max
       next if best.nil? || best < (effort.to_r - 7 / 2r) * minutes.sum # lighter than is ever planned
       assert_operator week.load, :>=, best - Weeks::Loads::GRAIN * minutes.size, "#{minutes} #{effort} #{usual}"
     end

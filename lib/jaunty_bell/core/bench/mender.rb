@@ -21,8 +21,7 @@ module JauntyBell::Core
         kept = Flow::Rules[finding.rule].mends(finding, @walk).lazy
           .filter_map { |label, combination|
             Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination)
-          }
-          .uniq(&:combination).first(MOST)
+          }.uniq(&:combination).first(MOST)
         kept.empty? ? finding : finding.but(mends: kept)
       end
 

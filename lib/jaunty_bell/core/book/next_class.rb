@@ -56,8 +56,7 @@ module JauntyBell::Core
         found.map { |id, rung, students, met|
           Item.new(kind: :due, combination_id: id, rung: rung, students: students, share: students.size.fdiv(met),
             reason: due_reason(id, students, met))
-        }
-          .sort_by { |item| [-item.students.size, -item.share] }
+        }.sort_by { |item| [-item.students.size, -item.share] }
       end
 
       def due?(mastery)

@@ -36,8 +36,7 @@ module JauntyBell::Core
         @timetable.pins.fetch(index, {}).each_key { |id| take(@timetable.strands[id], index) }
         ranked = @timetable.strands.values.reject { |strand|
           @timetable.barred?(strand.id, index) || @timetable.pinned?(strand.id, index)
-        }
-          .map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }
+        }.map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }
           .sort_by { |weight, id, _| [weight, id] }.map(&:last)
         ranked.each { |strand| take(strand, index) if @left.positive? }
         again

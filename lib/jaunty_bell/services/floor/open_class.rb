@@ -88,8 +88,7 @@ module JauntyBell
       def due
         versions.states.transform_values { |states|
           states.select { |_, state| state == :fading }.keys.map { |id| combinations.dig(id, :name) }
-        }
-          .reject { |_, names| names.empty? }
+        }.reject { |_, names| names.empty? }
       end
 
       # How much more often each combination of a pool is called: {id => weight}, by the shares of those expected who
