@@ -142,7 +142,7 @@ module JauntyBell
       changed(blocks, @given[:minutes] ? integer(:minutes) : card_plan.minutes)
     end
 
-    # What the card comes to with other blocks, and how it differs.
+    # The sums of the card with other blocks, and how it differs.
     def changed(blocks, minutes)
       after = card_plan.with(blocks: blocks, minutes: minutes)
       {total: after.total, planned_load: after.planned_load.to_f.round(3),

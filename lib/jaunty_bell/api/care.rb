@@ -62,15 +62,11 @@ module JauntyBell
       end
 
       # All that is on file about a student, for them.
-      get "/students/:id/everything.json", who: :coach do
-        held = taken_away("json")
-        answer(Files::StudentFile.json(held))
-      end
+      get("/students/:id/everything.json", who: :coach) { answer(Files::StudentFile.json(taken_away("json"))) }
 
       get "/students/:id/everything.csv", who: :coach do
-        held = taken_away("csv")
         content_type "text/csv; charset=utf-8"
-        Files::StudentFile.csv(held)
+        Files::StudentFile.csv(taken_away("csv"))
       end
 
       put "/students/:id/erased", who: :owner do
@@ -90,9 +86,9 @@ module JauntyBell
       def privacy = @privacy ||= Store::Privacy.new(db, club_id)
 
       def taken_away(extension)
-        privacy.on_file(id).tap do |held|
+        privacy.on_file(id).tap do |tables|
           read_health("everything, for an export")
-          attached(held[:students].first[:name], extension)
+          attached(tables[:students].first[:name], extension)
         end
       end
 

@@ -30,7 +30,7 @@ module JauntyBell
 
       private
 
-      # What each round as written comes to, repeats together; nil where nobody strikes. A circuit's stations have
+      # The sums of each round as written, repeats together; nil where nobody strikes. A circuit's stations have
       # theirs.
       def rounds
         @plan.tasks.map do |at, task|

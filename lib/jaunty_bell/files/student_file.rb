@@ -9,15 +9,15 @@ module JauntyBell
 
       class << self
         # {table => rows} as JSON-ready data.
-        def json(held) =
+        def json(tables) =
           {format: FORMAT, version: 1,
-           **held.transform_values { |rows| rows.map { |row| row.transform_values { |value| plain(value) } } }}
+           **tables.transform_values { |rows| rows.map { |row| row.transform_values { |value| plain(value) } } }}
 
         # One line for each fact: table, row, column, value.
-        def csv(held)
+        def csv(tables)
           CSV.generate do |lines|
             lines << %w[table row column value]
-            held.each do |table, rows|
+            tables.each do |table, rows|
               rows.each_with_index do |row, i|
                 row.each do |column, value|
                   lines << [table, i + 1, column, Export.written(written(value))] unless value.nil?

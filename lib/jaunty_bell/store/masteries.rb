@@ -1,6 +1,6 @@
 module JauntyBell
   module Store
-    # What marks come to, kept by student, combination and rung (Core::Book::Evidence): pages read it instead of every
+    # What marks add up to, kept by student, combination and rung (Core::Book::Evidence): pages read it instead of every
     # mark, and mastery on any later day is worked out from it. Whatever changes marks says so with #rewrite.
     class Masteries
       FACTS = Core::Book::Evidence.members
@@ -31,7 +31,7 @@ module JauntyBell
         end
       end
 
-      # {student id => how many combinations are fading on a day}: held once, and due.
+      # {student id => how many combinations are fading on a day}: owned once, and due.
       def due(day, students)
         renew(students)
         fading(day).where(student_id: students).group(:student_id)

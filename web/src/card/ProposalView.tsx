@@ -3,7 +3,7 @@ import { clock, spoken } from "../kit/time";
 
 type Proposal = Schemas["Proposal"];
 
-/** What a proposal would change, round by round, and what the class would come to. */
+/** What a proposal would change, round by round, and the sums of the class then. */
 export function ProposalView({ proposal }: { proposal: Proposal }) {
   const { total, over, planned_load, findings } = proposal.sums;
   return (

@@ -137,8 +137,8 @@ module JauntyBell
       def taken = @taken ||= @club.programmes.taken(row[:id])
 
       def forecasts
-        held = squads.class_days(start).map(&:iso8601)
-        classes = past_classes.select { |planned| held.include?(planned["on"]) }
+        days = squads.class_days(start).map(&:iso8601)
+        classes = past_classes.select { |planned| days.include?(planned["on"]) }
         return [] if classes.empty?
         marks = squads.marks(start - 4 * @settings.half_life)
         classes.flat_map do |planned|

@@ -36,7 +36,7 @@ export function OnTheFloor({ student }: { student: string }) {
                 each.minutes !== null && <span className="text-ink-soft"> · {each.minutes} min</span>
               )}
             </p>
-            {each.over && !each.effort && <Ask student={student} held={each} />}
+            {each.over && !each.effort && <Ask student={student} missed={each} />}
             {each.broke.map((where) => (
               <p key={`${where.name} ${where.at}`}>
                 {where.name}: lost it after action {where.at + 1}
@@ -68,20 +68,20 @@ export function OnTheFloor({ student }: { student: string }) {
 type Row = { class_id: string; on: string; minutes: number | null };
 
 /** An effort that nobody has told yet, asked for afterwards: for the minutes they were there. */
-function Ask({ student, held }: { student: string; held: Row }) {
+function Ask({ student, missed }: { student: string; missed: Row }) {
   const stale = useBookStale();
   const [estimated, setEstimated] = useState(false);
-  const [minutes, setMinutes] = useState(String(held.minutes || 60));
+  const [minutes, setMinutes] = useState(String(missed.minutes || 60));
   const whole = Number(minutes);
   const sound = /^\d+$/.test(minutes) && whole >= 1 && whole <= 360;
   const tell = useMutation({
     mutationFn: (effort: number) =>
       data(
         api.POST("/api/floor/classes/{id}/facts", {
-          params: { path: { id: held.class_id } },
+          params: { path: { id: missed.class_id } },
           body: {
             efforts: [
-              { id: newId(), student_id: student, on: held.on, effort, minutes: whole, estimated, at: dated() },
+              { id: newId(), student_id: student, on: missed.on, effort, minutes: whole, estimated, at: dated() },
             ],
           },
         }),
@@ -93,7 +93,7 @@ function Ask({ student, held }: { student: string; held: Row }) {
       <p className="flex flex-wrap items-center gap-x-2 font-semibold">
         How hard was it, for
         <input
-          aria-label={`Minutes on ${shortDate(held.on)}`}
+          aria-label={`Minutes on ${shortDate(missed.on)}`}
           inputMode="numeric"
           value={minutes}
           onChange={(event) => setMinutes(event.target.value)}
@@ -102,7 +102,7 @@ function Ask({ student, held }: { student: string; held: Row }) {
         minutes?
       </p>
       <Choice
-        label={`Effort on ${shortDate(held.on)}`}
+        label={`Effort on ${shortDate(missed.on)}`}
         options={EFFORT_WORDS.map((word, effort) => ({ value: effort, shown: effort, label: `${effort}, ${word}` }))}
         value={null}
         choose={(effort) => sound && !tell.isPending && tell.mutate(effort)}

@@ -10,7 +10,7 @@ import { dayAndTime, shortDate } from "../../kit/time";
 import { useSay } from "../../kit/toast";
 import { useBookStale } from "../useBookStale";
 
-/** What was put right, who read and changed what is about health, and taking out or erasing all that is held. */
+/** What was put right, who read and changed what is about health, and taking out or erasing all that is onFile. */
 export function Privacy({ student, name }: { student: string; name: string }) {
   const { time_zone } = useClub();
   const owner = useAccount().role === "owner";
@@ -26,11 +26,11 @@ export function Privacy({ student, name }: { student: string; name: string }) {
       <summary className="wide cursor-pointer font-extrabold text-lg">Their record</summary>
       <p className="mt-2">
         All that is on file:{" "}
-        <a className="font-semibold underline" href={`/api/care/students/${student}/held.json`} download>
+        <a className="font-semibold underline" href={`/api/care/students/${student}/everything.json`} download>
           as JSON
         </a>
         ,{" "}
-        <a className="font-semibold underline" href={`/api/care/students/${student}/held.csv`} download>
+        <a className="font-semibold underline" href={`/api/care/students/${student}/everything.csv`} download>
           as CSV
         </a>
       </p>
@@ -87,7 +87,7 @@ function Erase({ student, name }: { student: string; name: string }) {
   const stale = useBookStale();
   const [typed, setTyped] = useState("");
   const path = { params: { path: { id: student } } };
-  const held = useQuery(asks.onRecord(student));
+  const onFile = useQuery(asks.onRecord(student));
   const erase = useMutation({
     mutationFn: () => data(api.PUT("/api/care/students/{id}/erased", { ...path, body: { name: typed } })),
     onSuccess: () => {
@@ -102,12 +102,14 @@ function Erase({ student, name }: { student: string; name: string }) {
   };
   return (
     <form onSubmit={submit} className="grid gap-3 text-sm">
-      {held.error && <Trouble error={held.error} />}
+      {onFile.error && <Trouble error={onFile.error} />}
       <p>
         For good, with no way back but a backup. What goes:{" "}
-        {held.data?.counts.map((each) => `${each.rows} ${each.table.replaceAll("_", " ")}`).join(", ") || "their name"}.
+        {onFile.data?.counts.map((each) => `${each.rows} ${each.table.replaceAll("_", " ")}`).join(", ") ||
+          "their name"}
+        .
       </p>
-      <p>What stays, naming nobody: {held.data?.stays.join("; ")}.</p>
+      <p>What stays, naming nobody: {onFile.data?.stays.join("; ")}.</p>
       <p>Take out what is on file first, if they want it.</p>
       <Field label={`Type the name, ${name}`} value={typed} onChange={(event) => setTyped(event.target.value)} />
       {erase.error && <Trouble error={erase.error} />}

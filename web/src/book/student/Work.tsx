@@ -11,7 +11,7 @@ import { HeartChart } from "./HeartChart";
 
 type Tally = Schemas["WorkTally"];
 
-/** What was struck and held in class over the weeks shown, and what the heart said. */
+/** What was struck and taken on the pads in class over the weeks shown, and what the heart said. */
 export function Work({ student }: { student: string }) {
   const work = useQuery(asks.studentWork(student));
   const total = work.data?.total;
