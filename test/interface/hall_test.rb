@@ -4,7 +4,8 @@ require "support/interface"
 # is out.
 class HallTest < InterfaceTest
   DRIVER = <<~JS.freeze
-    import { cutOf, factsOfBells, firstHall, isOut, minutesDone, stepIn, stepOut, takenOver, tookPlace, withBells } from "../../web/src/floor/hall";
+    import { firstHall, isOut, stepIn, stepOut, takenOver } from "../../web/src/floor/hall";
+    import { cutOf, factsOfBells, minutesDone, tookPlace, withBells } from "../../web/src/floor/rang";
     import { catchUp } from "../../web/src/floor/catchUp";
     import { caughtUp, finish, lengthen, pause, refit, remaining, resume, skip } from "../../web/src/floor/ring";
     import { turnsNow } from "../../web/src/floor/striking";

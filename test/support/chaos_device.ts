@@ -2,7 +2,8 @@
 // is drawn from a seed. Prints what the coach tapped and what rang, for the database to be held against.
 import { heardTime, now } from "../../web/src/kit/clock";
 import { type Fact, Outbox, type Row } from "../../web/src/kit/outbox";
-import { answered, factsOfRuns, firstHall, type Hall, readHall, stepIn, stepOut, takenOver, withDrilled } from "../../web/src/floor/hall";
+import { answered, firstHall, type Hall, readHall, stepIn, stepOut, takenOver, withDrilled } from "../../web/src/floor/hall";
+import { factsOfRuns } from "../../web/src/floor/rang";
 import { standing, standingRing } from "../../web/src/floor/lead";
 import { caughtUp, finish, isOver, isRunning, pause, repeat, resume, skip } from "../../web/src/floor/ring";
 

@@ -12,10 +12,11 @@ import { useAccount } from "../kit/session";
 import { Away, wasAway } from "./Away";
 import { Door } from "./Door";
 import { Following } from "./Following";
-import { asDrilled, factsOfBells, factsOfRuns, type Hall, readHall, renewed, withBells, withDrilled } from "./hall";
+import { asDrilled, type Hall, readHall, renewed, withDrilled } from "./hall";
 import { deviceId, useLead } from "./lead";
 import type { Change } from "./part";
 import { RingView } from "./RingView";
+import { factsOfBells, factsOfRuns, withBells } from "./rang";
 import { Stool } from "./Stool";
 
 /** A class from door to stool. What happens is kept on this device at once and sent to the club when it can be. */

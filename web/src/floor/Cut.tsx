@@ -1,6 +1,6 @@
 import { clock } from "../kit/time";
-import { cutOf } from "./hall";
 import type { Props } from "./part";
+import { cutOf } from "./rang";
 
 /** What did not ring as it was planned, in rounds and minutes. */
 export function Cut({ opened, hall }: Pick<Props, "opened" | "hall">) {

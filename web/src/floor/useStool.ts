@@ -7,8 +7,9 @@ import { outbox as box } from "../kit/device";
 import { useStale } from "../kit/queries";
 import { useClub } from "../kit/session";
 import { dayOf } from "../kit/time";
-import { type Answer, answered, minutesDone, tookPlace } from "./hall";
+import { type Answer, answered } from "./hall";
 import type { Props } from "./part";
+import { minutesDone, tookPlace } from "./rang";
 
 const NOT_YET = "No connection to the club's server yet. All is kept on this device and is sent once there is one.";
 
