@@ -66,7 +66,8 @@ class FuzzTest < ContractTest
     given = operation.parameters.select { |each| each["in"] == "query" && (each["required"] || random.rand < 0.5) }
     return "" if given.empty?
     "?" + given.map { |each|
-      "#{each["name"]}=#{(random.rand < 0.4) ? ODD.sample(random: random) : Rack::Utils.escape(sender.fill(each["schema"]).to_s)}"
+      odd = random.rand < 0.4
+      "#{each["name"]}=#{odd ? ODD.sample(random: random) : Rack::Utils.escape(sender.fill(each["schema"]).to_s)}"
     }.join("&")
   end
 

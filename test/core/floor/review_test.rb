@@ -127,8 +127,8 @@ class ReviewTest < Minitest::Test
   end
 
   def test_what_a_device_sends_that_cannot_be_read
-    strikes, bad =
-      Floor::Strike.lines("ms,hand,g\n100,left,20.5\n\nx,left,3\n200,foot,2\n300,right,9999\n-5,left,2\n400,RIGHT,12\n500\n")
+    strikes, bad = Floor::Strike.lines("ms,hand,g\n100,left,20.5\n\nx,left,3\n200,foot,2\n300,right,9999\n" \
+      "-5,left,2\n400,RIGHT,12\n500\n")
     assert_equal [[100, L, 20.5], [400, R, 12.0]], strikes.map { |strike| [strike.at, strike.hand, strike.g] }
     assert_equal [4, 5, 6, 7, 9], bad.map(&:first)
     assert_match(/left or the right hand, not "foot"/, bad[1].last)
