@@ -8,12 +8,14 @@ class WorkedExamplesTest < Minitest::Test
   EXAMPLES = <<~TABLE.lines.map { |line| line.split("|").map(&:strip) }
     1-2-3-2                      | 4.0  | range-in:cue@3                            | 4.5
     1-2-3b-2                     | 4.5  | range-in:cue@3                            | 5.5
-    1-3                          | 2.5  | half-wound:weak@2 range-in:cue@2          | 3.0
+    1-3                          | 2.0  | half-wound:cue@2 range-in:cue@2           | 3.0
+    1-2-pivot lead-2             | 3.5  |                                           | 4.0
     1-lead kick body             | 3.25 | lead-kick-load:weak@2                     | 3.5
     1-2-lead kick body           | 3.75 | lead-kick-load:cue@3                      | 4.0
     1-2-switch-lead kick body    | 4.25 |                                           | 5.0
     1-2-rear kick body around-1  | 5.0  | around-then-more:fault@3 open-hip:cue@3   | 6.0
-    feint 1-3b-3                 | 3.5  | same-side-again:weak@3 range-in:cue@2     | 4.0
+    feint 1-3b-3                 | 3.0  | range-in:cue@2 same-side-again:cue@3      | 4.0
+    3-3-3                        | 3.5  | same-side-again:weak@3 cold-start:cue@1 same-side-again:cue@2 | 4.0
     rear spear elbow-rear kick   | 2.75 | range-out:fault@2 open-hip:cue@2          | 4.0
     at close 3b-4b-3-4           | 4.25 |                                           | 4.5
     1-[1]-parry-2-3              | 4.0  | range-in:cue@5                            | 5.0

@@ -11,7 +11,7 @@ class AnalysisTest < Minitest::Test
 
   # text → beats: defaults, a weak link, a change of level, a leg put down, what is done together, the partner
   BEATS = {
-    "1-2" => 2, "1-3" => 2.5, "1-2b" => 2.25, "rear kick" => 1.5, "rear kick down" => 2, "1 with gallop in" => 1,
+    "1-2" => 2, "1-3" => 2, "1-2-2" => 3.5, "1-2b" => 2.25, "rear kick" => 1.5, "rear kick down" => 2, "1 with gallop in" => 1,
     "chain punch with gallop in" => 1,
     "[1]-slip" => 1, "feint 1-2" => 1.5, "1-..-2" => 3, "1-2-[2b]-slip" => 3, "2b-feint 1-3b" => 3
   }.freeze
@@ -44,7 +44,7 @@ class AnalysisTest < Minitest::Test
   end
 
   def test_links
-    assert_equal [nil, :slack], Bench.analyse("1-3").links
+    assert_equal [nil, :whole, :slack], Bench.analyse("1-2-2").links
     assert_equal [nil, :whole, :cut], Bench.analyse("1-rear kick around-2").links
     assert_equal [nil, :cut], Bench.analyse("at close rear elbow-rear kick").links
     assert_equal [nil, :whole, :whole, :whole], Bench.analyse("1-2-3b-2").links

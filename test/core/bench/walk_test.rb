@@ -32,7 +32,9 @@ class WalkTest < Minitest::Test
     3-walk up                  | full full
     3-parry                    | half full
     2-parry                    | full half
-    2-step in                  | full half
+    2-step in                  | full full
+    3-step in                  | half full
+    3-pivot lead               | half full
     2-step in-step out         | full full
     3-post                     | half full
     2-[1]                      | full half

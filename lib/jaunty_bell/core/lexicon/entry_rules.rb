@@ -6,7 +6,8 @@ module JauntyBell::Core
         "sides" => %w[lead rear], "levels" => %w[head body leg], "range" => %w[long mid close],
         "plane" => %w[straight round rising falling pushing], "drive" => %w[hip arm leg], "needs" => %w[full nothing],
         "shifts" => %w[nearer further close], "hand" => %w[out],
-        "leaves" => ["jab", "own side spent", "set again", "moved to a side", "lead loaded", "eased", "unchanged"]
+        "leaves" => ["jab", "own side spent", "set again", "stepped", "moved to a side", "lead loaded", "eased",
+          "unchanged"]
       }.freeze
 
       # Families of which a club may add techniques of its own.

@@ -10,6 +10,7 @@ module JauntyBell::Core
         def self.after(row, side, lead, rear)
           case row
           when :jab, :"set again" then [HALF, FULL]
+          when :stepped then [[lead, HALF].max, FULL] # sets you again, and takes away nothing that was wound
           when :"own side spent" then (side == :lead) ? [NONE, FULL] : [FULL, NONE]
           when :"moved to a side" then (side == :lead) ? [FULL, HALF] : [HALF, FULL]
           when :"lead loaded" then [FULL, rear]
