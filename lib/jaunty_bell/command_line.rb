@@ -17,6 +17,7 @@ module JauntyBell
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]
+                 [--partly]                            as much as can be read, with its gaps
       bin/jaunty parts TEXT [--weak N]                 chains, links and the part around action N (counted from 1)
       bin/jaunty like TEXT                             combinations to compare with on standard input, one a line
       bin/jaunty write TEXT --scheme SCHEME [--from S]
@@ -58,7 +59,9 @@ module JauntyBell
       refuse("Say what to compute: #{COMMANDS.join(", ")}.") unless COMMANDS.include?(command)
       options.parse!(@arguments)
       output.puts JSON.pretty_generate(send(command))
-      0
+      return 0 unless @failed
+      @errors.puts @failed.message
+      2
     end
 
     private
@@ -71,6 +74,7 @@ module JauntyBell
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
         parser.on("--elsewhere") { @given[:elsewhere] = true }
+        parser.on("--partly") { @given[:partly] = true }
         parser.on("--school SETTING") do |pair|
           key, value = pair.split("=", 2)
           @given[:school][key] = value
@@ -79,10 +83,23 @@ module JauntyBell
     end
 
     def combo
-      analysis = Bench.analyse(text, reading: reading, setting: setting, tempo: number(:tempo, Bench::Pace::TEMPO),
-        pause: number(:pause, Bench::Pace::PAUSE))
+      return partly if @given[:partly]
+      analysis = judged(Bench::Notation.read(text, reading))
       answer = Files::AnalysisJson.new(analysis).to_h
       @given[:work] ? answer.merge(round: Files::AnalysisJson.round(analysis, seconds(:work))) : answer
+    end
+
+    # What could be read, with its gaps; what could not be is told as for any text, and the command fails as it does.
+    def partly
+      part = Bench::Notation.partly(text, reading)
+      @failed = part.error
+      return {gaps: part.gaps.map(&:to_h)} unless part.combination
+      Files::AnalysisJson.new(judged(part.combination), gaps: part.gaps).to_h.merge(gaps: part.gaps.map(&:to_h))
+    end
+
+    def judged(combination)
+      Bench::Analysis.new(combination, reading: reading, setting: setting,
+        tempo: number(:tempo, Bench::Pace::TEMPO), pause: number(:pause, Bench::Pace::PAUSE))
     end
 
     def write

@@ -8,6 +8,8 @@ module Generated
   TECHNIQUES = JauntyBell::Core::Lexicon::Techniques.default.reject(&:exercise?)
   HELPERS = TECHNIQUES.select { |technique| technique.step? || technique.defence? }
 
+  ON = [:head, :hand, :"lead hand", :"rear hand"].freeze
+
   module_function
 
   # A seed in, a combination out.
@@ -27,11 +29,19 @@ module Generated
     technique = TECHNIQUES.sample(random: random)
     by = (random.rand < 0.12 && !technique.pause?) ? :partner : :self
     feint = technique.strike? && random.rand < 0.1
-    Bench::Action.new(technique: technique, side: technique.sides.sample(random: random),
-      level: level(technique, random), by: by, feint: feint,
+    level = level(technique, random)
+    Bench::Action.new(technique: technique, side: side(technique, by, random), level: level, by: by, feint: feint,
+      spot: (%i[calf thigh].sample(random: random) if level == :leg && random.rand < 0.3),
+      on: (ON.sample(random: random) if technique.control? && random.rand < 0.4),
       force: technique.strike? ? [nil, nil, nil, :touch, :light, :hard].sample(random: random) : nil,
       recovery: technique.leg_strike? ? %i[back back back down forward around].sample(random: random) : nil,
-      with: (helper(random, by) if technique.strike? && random.rand < 0.12))
+      with: (helper(random, by, technique) if (technique.strike? || technique.defence?) && random.rand < 0.12))
+  end
+
+  # Now and then a hand named by the stance the body is in.
+  def side(technique, by, random)
+    named = technique.two_sided? && technique.arm_strike? && by == :self && random.rand < 0.2
+    (named ? %i[front back] : technique.sides).sample(random: random)
   end
 
   # A round kick at leg level is a low kick, so it is never made.
@@ -40,8 +50,8 @@ module Generated
     levels.sample(random: random)
   end
 
-  def helper(random, by)
-    technique = HELPERS.sample(random: random)
+  def helper(random, by, joined)
+    technique = HELPERS.select { |each| each.step? || joined.strike? }.sample(random: random)
     Bench::Action.new(technique: technique, side: technique.sides.sample(random: random), by: by)
   end
 

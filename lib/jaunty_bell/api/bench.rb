@@ -66,6 +66,13 @@ module JauntyBell
         answer(shown(combinations.archive(id, version: body_given["version"], archived: body_given["archived"])))
       end
 
+      # "We teach it so" of a finding in this combination, or no longer.
+      put "/combinations/:id/taught-so", who: :coach do
+        given = body_given
+        answer(shown(combinations.teach_so(id, given["rule"], version: given["version"],
+          says: given["taught"] ? says_so : nil)))
+      end
+
       post "/combinations/:id/copies", who: :coach do
         original = combinations.find(id)
         row = combinations.add(id: body_given["id"], name: combinations.free_name(original[:name]),
@@ -114,11 +121,13 @@ module JauntyBell
       end
 
       def analysed(question, how)
-        analysis = Core::Bench.analyse(question["notation"], reading: how, setting: setting(question),
-          **paced(question))
-        {reading: Files::AnalysisJson.new(analysis).to_h, unreadable: nil, **pace(analysis, question)}
-      rescue Core::Bench::Notation::Unreadable => e
-        {reading: nil, pace: nil, unreadable: e.to_h, infeasible: nil}
+        judge = ->(combination) { judged(combination, question, how) }
+        Files::AnswerJson.of(question["notation"], how, judge: judge) { |analysis| pace(analysis, question) }
+      end
+
+      def judged(combination, question, how)
+        combination = combination.teaching(question.fetch("taught_so", []).to_h { |rule| [rule, {}] })
+        Core::Bench::Analysis.new(combination, reading: how, setting: setting(question), **paced(question))
       end
 
       def paced(question) =

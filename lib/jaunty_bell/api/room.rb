@@ -102,6 +102,9 @@ module JauntyBell
 
       def id = params.fetch("id").downcase # ids are the same in capitals
 
+      # Who says so, and on which day.
+      def says_so = {"by" => account[:name], "on" => club.today.iso8601}
+
       def answer(data, status: 200)
         self.status(status)
         JSON.generate(data)

@@ -23,11 +23,22 @@ module JauntyBell
         answer(shown)
       end
 
-      post "/techniques", who: :coach do
+      # "We teach it so" of a finding of the corner, for all combinations, or no longer.
+      put "/taught-so", who: :coach do
         given = body_given
-        name = given["name"].strip.downcase
-        entry = {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name},
-                 **given.except("name")}
+        school.teach_so(given["rule"], given["taught"] ? says_so : nil)
+        answer(shown)
+      end
+
+      # What an example says with a technique that is not kept yet.
+      post "/techniques/trials", who: :coach do
+        given = body_given
+        how = reading.but(techniques: school.techniques.and([entry(given["technique"])]))
+        answer(Files::AnswerJson.of(given["notation"], how))
+      end
+
+      post "/techniques", who: :coach do
+        entry = entry(body_given)
         db.transaction do
           school.add_technique(entry)
           speak(entry)
@@ -48,6 +59,15 @@ module JauntyBell
       end
 
       private
+
+      # A technique as the lexicon holds it, from what a coach says of it. Raises InvalidInput for what must be said.
+      def entry(given)
+        name = given["name"].strip.downcase
+        Core::Lexicon::EntryRules.told(
+          {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name},
+           **given.except("name")}
+        )
+      end
 
       # Where this machine can speak, a technique of one's own gets its word; else the word for its family stands in.
       def speak(entry)

@@ -3,8 +3,10 @@ module JauntyBell
     # What the Bench says about a combination, as JSON-ready data: the same for the command line and the API.
     class AnalysisJson
       # @param analysis [Core::Bench::Analysis]
-      def initialize(analysis)
+      # `gaps`: what of the text could not be read (Notation::Partly::Gap).
+      def initialize(analysis, gaps: [])
         @analysis = analysis
+        @gaps = gaps.to_h { |gap| [gap.index, gap] }
         @writer = Core::Bench::Notation::Writer.new(analysis.reading)
         @speech = Core::Bench::Notation::Speech.new
       end
@@ -29,8 +31,10 @@ module JauntyBell
       def actions
         second = 60 / @analysis.tempo
         links, places = @analysis.links, Core::Bench::Wrap.places(@analysis)
+        labels, stances = @writer.labels(@analysis.combination), @analysis.stances
         @analysis.walk.visits.map do |visit|
-          action_facts(visit.action).merge(range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
+          action_facts(visit.action, labels[visit.index]).merge(stance: stances[visit.index], gap: @gaps[visit.index]&.text,
+            range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
             beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index],
             place: place(places[visit.index]))
         end
@@ -55,9 +59,9 @@ module JauntyBell
 
       private
 
-      def action_facts(action)
+      def action_facts(action, label)
         technique = action.technique
-        {technique: technique.id, family: technique.family, plane: technique.plane, label: @writer.label(action),
+        {technique: technique.id, family: technique.family, plane: technique.plane, label: label,
          spoken: @speech.action(action),
          side: action.side, hand: action.side && @analysis.reading.hand_of(action.side, action.by),
          level: action.level, by: action.by,
@@ -77,7 +81,8 @@ module JauntyBell
       def findings
         @analysis.findings.map do |finding|
           {rule: finding.rule, severity: finding.severity, at: finding.at, seam: finding.seam, reason: finding.reason,
-           fixes: finding.mends.map { |mend|
+           taught: finding.taught, footwork: finding.footwork?,
+           fixes: @gaps.any? ? [] : finding.mends.map { |mend|
              {label: mend.label, notation: Core::Bench::Notation.write(mend.combination, @analysis.reading)}
            }}
         end

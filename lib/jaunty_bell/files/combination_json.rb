@@ -9,7 +9,8 @@ module JauntyBell
         shown = AnalysisJson.new(analysis)
         {id: row[:id], name: row[:name], notation: analysis.canonical, spoken: analysis.spoken,
          complexity: row[:complexity].to_f, level: Core::Bench::Complexity.level(row[:complexity]),
-         tags: row[:tags].to_a, origin_id: row[:origin_id], version: row[:version], archived: !row[:archived_at].nil?,
+         tags: row[:tags].to_a, origin_id: row[:origin_id],
+         taught_so: analysis.combination.taught_so, version: row[:version], archived: !row[:archived_at].nil?,
          actions: shown.actions, beats: analysis.beats.to_f,
          set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes}
       end

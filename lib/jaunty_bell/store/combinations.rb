@@ -39,12 +39,25 @@ module JauntyBell
 
       # Raises Missing, Stale or Conflict.
       def change(id, version:, name:, combination:, tags: [])
+        combination = combination.teaching(meaning(find(id)).taught_so)
         edit(id, version, facts(name, combination, tags), name)
       end
 
       # Off the shelf or back on to it. Raises Missing, Stale, or Conflict where the name has been taken meanwhile.
       def archive(id, version:, archived:)
         edit(id, version, {archived_at: archived ? Clock.now : nil}, find(id)[:name])
+      end
+
+      # "We teach it so" of a finding in this combination, or no longer (`says` nil). Raises Missing or Stale, or
+      # Core::InvalidInput for no rule of ours.
+      def teach_so(id, rule, version:, says:)
+        Core::Bench::Flow::Rules.known(rule)
+        combination = meaning(find(id))
+        taught = says ? combination.taught_so.merge(rule => says) : combination.taught_so.except(rule)
+        changed = rows.where(id: id, version: version).returning
+          .update(meaning: Sequel.pg_jsonb(combination.teaching(taught).to_data), version: Sequel[:version] + 1,
+            changed_at: Clock.now).first
+        changed || raise(Stale, find(id))
       end
 
       # Adds many at once, all or none: hashes with the arguments of #add. Raises Conflict.

@@ -39,8 +39,18 @@ module JauntyBell
         end
       end
 
+      # "We teach it so": the corner's finding stands small from now on. Raises Core::InvalidInput for no rule of ours.
+      # `says` is who and when, {"by", "on"}; nil takes it back.
+      def teach_so(rule, says)
+        Core::Bench::Flow::Rules.known(rule)
+        rewrite do |stored|
+          taught = stored.fetch("taught_so", {})
+          stored.merge("taught_so" => says ? taught.merge(rule => says) : taught.except(rule))
+        end
+      end
+
       # Every technique the club knows, the shipped ones and its own.
-      def techniques = Core::Lexicon::Techniques.default.and(own_techniques)
+      def techniques = Core::Lexicon::Techniques.default.with_kept(own_techniques)
 
       # The club's own entries, in the shape of techniques.yml.
       def own_techniques = @own_techniques ||= rows.order(:id).select_map(:entry).map(&:to_h)

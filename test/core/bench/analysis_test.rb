@@ -57,7 +57,7 @@ class AnalysisTest < Minitest::Test
 
   # text → complexity: by side, level, band, step, switch, defence, partner, family
   COMPLEXITY = {
-    "1" => 1, "1-1" => 2.5, "1-2b" => 2.5, "1-2-step out" => 2.5, "1-switch-2" => 3, "1-slip" => 1.75,
+    "1" => 1, "1-1" => 2.5, "1-2b" => 2.5, "1-2-step out" => 2.5, "1-switch-lead elbow" => 4.5, "1-switch-2" => 3.5, "1-slip" => 1.75,
     "[1]-slip-2" => 2.5, "1-rear kick" => 3, "1 with step in" => 1.5, "clinch" => 0.5, "feint 1-1" => 1.5
   }.freeze
 

@@ -11,7 +11,7 @@ class CombinationTest < Minitest::Test
   def test_repeats_are_opened_up_but_kept_as_written
     combination = read("((1-2)x2-3)x2")
     assert_equal %w[1 2 1 2 3 1 2 1 2 3],
-      combination.actions.map { |each| Notation::Writer.new(Notation::Reading.new).label(each) }
+      Notation::Writer.new(Notation::Reading.new).labels(combination)
     assert_equal 3, combination.strikes_counting_repeats_once
     assert_equal 10, Bench::Combination.size_of(combination.items)
   end

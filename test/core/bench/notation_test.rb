@@ -9,9 +9,9 @@ class NotationTest < Minitest::Test
   READ = <<~TABLE.lines.map { |line| line.split("|").map(&:strip) }
     1-2-3b-2                          | 1-2-3b-2                              | jab, cross, lead hook to the body, cross
     jab, cross, switch, lead kick     | 1-2-switch-lead kick                  | jab, cross, switch, lead round kick to the body
-    (1-2)x3 - slip rear - 2           | (1-2)x3-slip rear-2                   | jab, cross, three times, slip to the rear, cross
-    3x(1-2)                           | (1-2)x3                               | jab, cross, three times
-    ((1-2)x2-3)x2                     | ((1-2)x2-3)x2                         | jab, cross, twice, lead hook, twice
+    (1-2)x3 - slip rear - 2           | (1-2)x3-slip rear-2                   | three times jab, cross, then slip to the rear, cross
+    3x(1-2)                           | (1-2)x3                               | three times jab, cross
+    ((1-2)x2-3)x2                     | ((1-2)x2-3)x2                         | twice jab, cross, jab, cross, lead hook
     (1-2)x1-3                         | 1-2-3                                 | jab, cross, lead hook
     1 [2] catch 2 3                   | 1-[2]-rear catch-2-3                  | jab, partner: cross, rear catch, cross, lead hook
     feint 1, 3b, 3                    | feint 1-3b-3                          | feint jab, lead hook to the body, lead hook
@@ -77,7 +77,6 @@ class NotationTest < Minitest::Test
     lead                  | lead           | 0  | needs a technique          |
     feint slip            | slip           | 6  | Only a strike              |
     at far 1              | far            | 3  | comes close, mid or long   | long
-    1 & 2                 | &              | 2  | means nothing here         |
     left clinch           | clinch         | 5  | has no side                |
     left slip right       | right          | 10 | needs a technique          |
   TABLE

@@ -19,7 +19,10 @@ class WalkTest < Minitest::Test
     rear kick                  | half full
     lead kick                  | half full
     rear kick down             | half full
-    rear kick forward          | half full
+    rear kick forward          | full half
+    lead kick forward          | half full
+    2-switch-1                 | full half
+    2-switch-1-2               | none full
     2-rear knee                | half full
     2-slip lead                | full half
     2-slip rear                | half full
@@ -53,7 +56,7 @@ class WalkTest < Minitest::Test
   def test_a_switch_loads_the_lead_side_for_the_next_action_only
     assert_equal [0, 2], visits("3-switch-feint 2").last.after.first(2), "a feint changes nothing, and the load is gone"
     assert_equal [1, 2], visits("3-switch-parry").last.after.first(2)
-    assert_equal [0, 2], visits("3-switch-3").last.after.first(2)
+    assert_equal [2, 0], visits("3-switch-3").last.after.first(2), "the hook of the hand that is in front by now"
   end
 
   def test_a_square_stance_begins_fully_wound

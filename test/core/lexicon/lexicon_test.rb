@@ -71,6 +71,34 @@ class LexiconTest < Minitest::Test
     assert_match(/names two techniques/, error.message)
   end
 
+  def test_what_a_club_has_kept_wins_over_what_ships_later_by_the_same_name
+    named = ->(name) { {"plain" => name, "short" => name, "spoken" => name} }
+    kept = [SOUND.merge("id" => "check-hook", "names" => named.call("check hook")),
+      SOUND.merge("id" => "block", "names" => named.call("block"))]
+    own = Lexicon::Techniques.default.with_kept(kept)
+    reading = Notation::Reading.new(techniques: own)
+    assert_equal %w[check-hook block], Notation.read("check hook, block", reading).actions.map { |each| each.technique.id }
+    assert_equal "cover", Notation.read("high guard", reading).actions.first.technique.id
+    assert_raises(Core::InvalidInput) { own.and([SOUND.merge("id" => "shell", "names" => named.call("shell"))]) }
+  end
+
+  # What a coach must say of a technique of their own: what is left out → the field that is asked for.
+  ASKED = {"sides" => "sides", "side" => "side", "levels" => "levels", "level" => "level", "range" => "range"}.freeze
+
+  def test_what_an_own_technique_is_is_asked_and_not_guessed
+    told = {"id" => "corkscrew", "family" => "punch", "sides" => %w[lead rear], "side" => "lead",
+            "levels" => %w[head body], "level" => "head", "range" => %w[mid close]}
+    assert_equal told, Lexicon::EntryRules.told(told)
+    ASKED.each do |left_out, field|
+      error = assert_raises(Core::InvalidInput) { Lexicon::EntryRules.told(told.except(left_out)) }
+      assert_equal "technique/#{field}", error.path
+    end
+    one = Lexicon::EntryRules.told(told.merge("sides" => ["rear"], "levels" => ["body"]).except("side", "level"))
+    assert_equal %w[rear body], one.values_at("side", "level"), "with one side there is nothing to ask"
+    assert_equal "technique/sides", assert_raises(Core::InvalidInput) { Lexicon::EntryRules.told("family" => "hand control") }.path
+    assert_equal({"family" => "step"}, Lexicon::EntryRules.told("family" => "step"))
+  end
+
   def test_school_settings
     school = Lexicon::School.default
     assert_equal "exit step", school.with("finish" => "exit-step").finish

@@ -31,6 +31,14 @@ module JauntyBell::Core
 
       def by_hand = Notation.by_hand(combination, reading)
 
+      # The stance the body is in before each action where the one before it has changed it, else nil; :orthodox or
+      # :southpaw.
+      def stances
+        [:lead, *combination.fronts].each_cons(2).map do |before, now|
+          ((reading.hand_of(now, :self) == :left) ? :orthodox : :southpaw) if now != before
+        end
+      end
+
       def counts = @counts ||= Counts.of(combination, reading, setting)
 
       def complexity = Complexity.of(walk)
@@ -50,7 +58,7 @@ module JauntyBell::Core
 
       # How each action hangs on the one before: :whole, :slack (weak) or :cut (fault); nil for the first.
       def links
-        cut = walk.findings.reject(&:seam).select { |finding| finding.severity == :fault }
+        cut = walk.open_findings.reject(&:seam).select { |finding| finding.severity == :fault }
           .filter_map { |finding| Flow::Rules[finding.rule].cuts(finding.at) }
         walk.visits.map do |visit|
           next if visit.index.zero?

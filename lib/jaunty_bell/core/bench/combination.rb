@@ -3,21 +3,33 @@ module JauntyBell::Core
     # An ordered list of actions, with the repeats as written and the opening range if one was given.
     #
     #   opening   :long, :mid, :close or nil
-    #   items     Actions and Repeats, in order
+    #   taught_so {rule => {"by", "on"}}: findings of the corner that the club teaches so in this combination
+    #   items     Actions and Repeats in order, as they are named
+    #   named     the Actions, their repeats opened up, as they are named
+    #   fronts    the side of entry that stands in front before each of them
+    #   actions   the same, each with the side of entry that does it (Footing)
     class Combination
       MOST_ACTIONS = 64
 
-      attr_reader :opening, :items, :actions
+      attr_reader :opening, :taught_so, :items, :named, :fronts, :actions
 
-      def initialize(items, opening: nil)
-        @items = items.freeze
+      def initialize(items, opening: nil, taught_so: {})
+        @taught_so = taught_so.freeze
+        @items = Footing.named(items).freeze
         @opening = opening
-        @actions = open_up(items).freeze
+        @named = Combination.open_up(@items).freeze
+        @fronts = Footing.fronts(@named).freeze
+        @actions = @named.zip(@fronts).map { |action, front| Footing.placed(action, front) }.freeze
         freeze
       end
 
       # The meaning as plain data: what is stored, never the digits.
-      def to_data = {"opening" => opening&.to_s, "items" => items.map(&:to_data)}.compact
+      def to_data
+        {"opening" => opening&.to_s, "items" => items.map(&:to_data), "taught_so" => (taught_so if taught_so.any?)}.compact
+      end
+
+      # The same with other findings taught so.
+      def teaching(taught_so) = Combination.new(items, opening: opening, taught_so: taught_so)
 
       # Back from #to_data (string keys). Raises InvalidInput for more actions than a combination holds, or a technique
       # the lexicon lacks.
@@ -28,11 +40,14 @@ module JauntyBell::Core
           raise InvalidInput.new("A combination has from 1 to #{MOST_ACTIONS} actions; this comes to #{size}.",
             path: "meaning")
         end
-        new(items, opening: data["opening"]&.to_sym)
+        new(items, opening: data["opening"]&.to_sym, taught_so: data.fetch("taught_so", {}).to_h)
       end
 
       # How many actions items come to, their repeats opened up.
       def self.size_of(items) = items.sum { |item| item.is_a?(Repeat) ? size_of(item.items) * item.times : 1 }
+
+      # Items as plain Actions, their repeats opened up.
+      def self.open_up(items) = items.flat_map { |item| item.is_a?(Repeat) ? open_up(item.items) * item.times : [item] }
 
       def self.item_from(data, techniques)
         return Action.from_data(data, techniques) unless data.key?("repeat")
@@ -62,9 +77,21 @@ module JauntyBell::Core
       def followed_by(*others) = Combination.new(items + others, opening: opening)
 
       # The first `count` actions, opened up.
-      def first(count) = Combination.new(actions.first(count), opening: opening)
+      def first(count) = Combination.new(named.first(count), opening: opening)
+
+      # The actions from one to another, opened up, as a combination of their own. One that begins after the feet have
+      # changed is entered in the stance of that moment; the opening range is kept only at the beginning.
+      def part(from, to)
+        return Combination.new(named[0..to], opening: opening) if from.zero?
+        entered = named[from..to]
+        entered = entered.map { |action| Footing.turned(action) } if fronts[from] == :rear
+        Combination.new(entered)
+      end
 
       def at(range) = Combination.new(items, opening: range)
+
+      # Whether the feet change place in it, so that it does not end in the stance it began in or does not keep it.
+      def changes_stance? = fronts.include?(:rear) || (named.any? && Footing.after(named.last, fronts.last) == :rear)
 
       def empty? = actions.empty?
 
@@ -94,9 +121,6 @@ module JauntyBell::Core
         end
       end
 
-      def open_up(list)
-        list.flat_map { |item| item.is_a?(Repeat) ? open_up(item.items) * item.times : [item] }
-      end
     end
   end
 end

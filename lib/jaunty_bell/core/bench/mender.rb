@@ -17,7 +17,7 @@ module JauntyBell::Core
 
       # The finding with its tried mends.
       def with_mends(finding)
-        return finding if @left <= 0
+        return finding if @left <= 0 || finding.taught
         kept = Flow::Rules[finding.rule].mends(finding, @walk).lazy
           .filter_map { |label, combination|
             Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination)
@@ -49,7 +49,7 @@ module JauntyBell::Core
 
       def total(counts, rule) = counts.sum { |(id, _), count| (id == rule) ? count : 0 }
 
-      def tally(walk) = walk.findings.map { |finding| [finding.rule, finding.rank] }.tally
+      def tally(walk) = walk.open_findings.map { |finding| [finding.rule, finding.rank] }.tally
     end
   end
 end

@@ -29,7 +29,28 @@ module JauntyBell::Core
       end
 
       # Reads a text. Returns a Combination; raises Notation::Unreadable with token, position and suggestions.
-      def self.read(text, reading = Reading.new) = Reader.new(text, reading).combination
+      def self.read(text, reading = Reading.new)
+        Reader.new(text, reading).combination
+      rescue Unreadable => e
+        raise fitting(text.to_s, e, reading)
+      end
+
+      # What of a text can be read: a Partly::Part.
+      def self.partly(text, reading = Reading.new) = Partly.read(text, reading)
+
+      # The error with those of its suggestions that can be read in that place, three at most.
+      def self.fitting(text, error, reading)
+        return error if error.suggestions.empty?
+        error.suggesting(error.suggestions.lazy.select { |words| fits?(text, error, words, reading) }.first(3))
+      end
+
+      def self.fits?(text, error, words, reading)
+        Reader.new(text[0...error.at] + words + text[(error.at + error.length)..].to_s, reading).combination
+        true
+      rescue Unreadable => e
+        e.at >= error.at + words.length
+      end
+      private_class_method :fits?
 
       # Writes a combination in the reading's numbering scheme.
       def self.write(combination, reading = Reading.new) = Writer.new(reading).write(combination)

@@ -42,10 +42,9 @@ module JauntyBell::Core
           (stepped == whole) ? [] : [Part.new(kind: :steps, from: 0, to: last, combination: stepped)]
         end
 
-        # A part keeps the opening range only where it begins at the beginning.
         def part(kind, whole, from, to)
           Part.new(kind: kind, from: from, to: to,
-            combination: Combination.new(whole.actions[from..to], opening: from.zero? ? whole.opening : nil))
+            combination: whole.part(from, to))
         end
 
         def step(id) = Action.new(technique: Lexicon::Techniques.default[id])

@@ -16,6 +16,25 @@ module JauntyBell::Core
       # Those of them that strike.
       STRIKING = TAUGHT.select { |family| Shipped.techniques.fetch("families").fetch(family)["strike"] }.freeze
 
+      # What a club must say of a technique of its own, and is not guessed: {field => what to say}.
+      ASKED = {"sides" => "Say which hand or leg throws it: the lead, the rear, or either.",
+               "side" => "Say which one is meant where none is written.",
+               "levels" => "Say where it may land: head, body, leg.",
+               "level" => "Say where it lands where nothing is written.",
+               "range" => "Say from how far it is thrown: long, mid or close."}.freeze
+
+      # An entry of a club's own, with what follows of itself from what was said. Raises InvalidInput for what must be
+      # said.
+      def self.told(entry)
+        family = Shipped.techniques.fetch("families").fetch(entry["family"], {})
+        said = entry.dup
+        %w[side level].each { |one| said[one] ||= said["#{one}s"].first if said["#{one}s"]&.size == 1 }
+        asked = family["strike"] ? ASKED : ASKED.slice(*(family["limb"] ? %w[sides side] : []))
+        missing = asked.keys.find { |field| Array(said[field]).empty? }
+        raise InvalidInput.new(ASKED[missing], path: "technique/#{missing}") if missing
+        said
+      end
+
       def initialize(entry, families)
         @entry = entry
         @families = families

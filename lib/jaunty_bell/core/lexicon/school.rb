@@ -1,10 +1,12 @@
+require "date"
+
 module JauntyBell::Core
   module Lexicon
     # Where clubs differ, as settings that are always visible: an immutable set of named choices.
     #
     #   School.default.with("finish" => "exit step").finish # => "exit step"
     class School
-      NAMES = %i[numbering lead_kick_loads lead_kick_bare doubles_bare pairing stances finish continuous first_rung rest catch_cross
+      NAMES = %i[numbering lead_kick_loads lead_kick_bare doubles_bare taught_so pairing stances finish continuous first_rung rest catch_cross
         feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep
         warm_legs
         hard_effort kick_lean hand_lean junior_round hall space kit rooms
@@ -55,6 +57,7 @@ module JauntyBell::Core
           raise InvalidInput.new("There is no school setting \"#{name}\". Known: #{@settings.keys.join(", ")}.",
             path: name)
         end
+        return taught(value) if name == "taught_so"
         value = cast(name, value)
         value = texts(name, value) if TEXTS.key?(name)
         allowed = (name == "numbering") ? [*Numberings.all.map(&:id), "own"] : School.choices[name]
@@ -74,6 +77,17 @@ module JauntyBell::Core
         else value.to_s.tr("-_", "  ").then do |text|
           School.choices[name]&.find { |choice| choice.tr("-", " ") == text } || value.to_s
         end
+        end
+      end
+
+      # {rule => {"by" => a name, "on" => a day}}
+      def taught(value)
+        refuse("taught_so", value, "a table of rules, each with by and on") unless value.is_a?(Hash)
+        value.to_h do |rule, says|
+          fits = rule.to_s.match?(/\A[a-z]+(-[a-z]+)*\z/) && says.is_a?(Hash) && says["by"].is_a?(String) &&
+            Date._iso8601(says["on"].to_s).any?
+          refuse("taught_so/#{rule}", says.inspect[0, 60], "who says so and on which day") unless fits
+          [rule.to_s, says.slice("by", "on")]
         end
       end
 

@@ -5,7 +5,7 @@ module JauntyBell::Core
       ATTRIBUTES = %i[id family strike limb sides side levels level range plane drive needs leaves shifts hand moves
         beats gear cues cautions speaks_level measured_in effort picture].freeze
       attr_reader(*ATTRIBUTES)
-      attr_reader :plain, :short, :spoken, :also
+      attr_reader :plain, :short, :spoken, :also, :ways
 
       # `facts` is a technique's entry in techniques.yml with its family's defaults filled in (string keys).
       def initialize(facts)
@@ -13,6 +13,8 @@ module JauntyBell::Core
         @family = facts.fetch("family").freeze
         @plain, @short, @spoken = facts.fetch("names").values_at("plain", "short", "spoken").map(&:freeze)
         @also = Array(facts["also"]).map(&:freeze).freeze
+        @ways = facts.fetch("ways", {}).transform_values { |says| says.to_h { |key, value| [key.to_sym, value.to_sym] } }
+          .freeze
         @strike = facts.fetch("strike", false)
         %w[limb plane drive needs leaves shifts hand speaks_level measured_in].each do |name|
           instance_variable_set(:"@#{name}", facts[name]&.to_sym)
@@ -28,12 +30,26 @@ module JauntyBell::Core
         @picture = facts.fetch("picture", {}).freeze
         @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions")
           .map { |list| Array(list).map(&:freeze).freeze }
-        @written_names = [@plain, @short, *@also].map { |name| name.downcase.tr("-", " ") }.uniq.freeze
+        @written_names = [@plain, @short, @spoken, *@also, *@ways.keys].map { |name| name.downcase.tr("-", " ") }.uniq
+          .freeze
         freeze
       end
 
-      # Every way a coach may write it: the plain and short names and further ones, lower case, blanks for hyphens.
+      # Every way a coach may write it: the plain, short and spoken names and further ones, lower case, blanks for
+      # hyphens.
       attr_reader :written_names
+
+      # What a written name says beyond the technique: {side:, level:, spot:}, {} for most.
+      def said_by(name) = ways.fetch(name, {})
+
+      # The one side it is thrown from in any stance (a jab: lead), or nil.
+      def one_side = (sides.first if sides.size == 1)
+
+      # Whether it winds the side it moves to.
+      def winds? = leaves == :"moved to a side"
+
+      # Whether the feet are the other way round after it.
+      def changes_feet? = step? && picture["feet"] == "change"
 
       def strike? = @strike
 

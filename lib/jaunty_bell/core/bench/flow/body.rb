@@ -7,6 +7,9 @@ module JauntyBell::Core
         FAR, LONG, MID, CLOSE = 0, 1, 2, 3
         INDEX = BANDS.each_with_index.to_h.freeze
 
+        # The side of entry that stands in front by now.
+        attr_accessor :front
+
         attr_reader :lead, :rear, :out, :opened_room, :came_nearer, :from_far
 
         # `band` may lie outside 0..3 until the opening steps have been taken.
@@ -14,6 +17,7 @@ module JauntyBell::Core
           @lead = (stance == :square) ? Winding::FULL : Winding::HALF
           @rear = Winding::FULL
           @band = band
+          @front = :lead
           @out = []
           @clinched = false
           @came_nearer = @opened_room = @from_far = false
@@ -25,7 +29,9 @@ module JauntyBell::Core
 
         # A switch or a walk-up loads the lead side for the next action only.
         def spend_load
-          @lead, @unloaded = @unloaded, nil if @unloaded
+          return unless @unloaded
+          (@loaded == :lead) ? @lead = @unloaded : @rear = @unloaded
+          @unloaded = nil
         end
 
         # What a step, defence, hand control, pause or partner's action does.
@@ -33,7 +39,7 @@ module JauntyBell::Core
           technique = action.technique
           hands(action) if action.own?
           row = action.partner? ? :eased : technique.leaves
-          before = @lead
+          before = front_wound
           wind(row, action.side)
           @unloaded = before if row == :"lead loaded"
           shift(technique.shifts) if action.own? || technique.step?
@@ -67,9 +73,16 @@ module JauntyBell::Core
 
         private
 
+        def front_wound = wound(front)
+
+        # The table speaks of the stance the body is in: what it says of the lead side holds of the one in front.
         def wind(row, side)
-          @lead, @rear = Winding.after(row, side, @lead, @rear)
-          @unloaded = nil
+          if front == :lead
+            @lead, @rear = Winding.after(row, side, @lead, @rear)
+          else
+            @rear, @lead = Winding.after(row, side && Footing.other(side), @rear, @lead)
+          end
+          @unloaded, @loaded = nil, front
         end
 
         def recover(action)

@@ -24,6 +24,12 @@ module JauntyBell::Core
         # The rule with this id.
         def self.[](id) = (@by_id ||= all.to_h { |rule| [rule.class.id, rule] }).fetch(id)
 
+        # The id, where it is one of ours. Raises InvalidInput.
+        def self.known(id)
+          return id if all.any? { |rule| rule.class.id == id }
+          raise InvalidInput.new("The corner has no finding \"#{id}\".", path: "rule")
+        end
+
         def self.instances(names) = names.map { |name| const_get(name).new }.freeze
         private_class_method :instances
       end

@@ -8,10 +8,11 @@ module JauntyBell::Core
       #   band          the range it was thrown from or done at, 0 far … 3 close
       #   gap           :in or :out where the band was wrong for the strike and nothing written brought it right
       #   out           the sides of the hands that were out before it
+      #   front         the side of entry that stands in front as it is done
       #   from_far      the walk came in from far just before it
       #   first_contact the first contact strike of the set: the stance is set for it
       Visit = Struct.new(:index, :action, :previous, :lead, :rear, :band, :gap, :out, :from_far, :first_contact, :seam,
-        :weak, :starts_at, :extra, :after, :band_before) do
+        :weak, :starts_at, :extra, :after, :band_before, :front) do
         def technique = action.technique
 
         def contact? = action.contact?

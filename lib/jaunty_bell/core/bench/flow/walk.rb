@@ -18,7 +18,7 @@ module JauntyBell::Core
           @findings = []
           @visits = []
           walk
-          Rules.whole.each { |rule| rule.check(self) { |finding| @findings << finding } }
+          Rules.whole.each { |rule| rule.check(self) { |finding| note(finding) } }
         end
 
         def actions = combination.actions
@@ -26,7 +26,13 @@ module JauntyBell::Core
         def own_actions = @own_actions ||= actions.select { |action| action.own? && !action.pause? }
 
         # Finds in the order of the corner: faults, cautions, weak links, cues; within each along the combination.
-        def sorted_findings = findings.sort_by.with_index { |finding, i| [finding.rank, finding.at || 0, i] }
+        # What is taught so here stands last.
+        def sorted_findings
+          findings.sort_by.with_index { |finding, i| [finding.taught ? 1 : 0, finding.rank, finding.at || 0, i] }
+        end
+
+        # Without what is taught so here.
+        def open_findings = findings.reject(&:taught)
 
         # Hands that are out when the set ends, as sides.
         def hands_left_out = @end_out
@@ -68,17 +74,26 @@ module JauntyBell::Core
 
         def visit(action, index, previous, seam: false)
           band_before = @body.band
-          @body.apply(action.with) if action.with
+          stand(action, combination.fronts[index])
           striking = action.own? && action.strike?
           gap = @body.reach(action.technique) if action.contact?
           seen = Visit.new(index, action, previous, @body.lead, @body.rear, @body.band, gap, @body.out, @body.from_far,
-            index == @first && !seam, seam, false, nil, 0r, nil, band_before)
+            index == @first && !seam, seam, false, nil, 0r, nil, band_before, @body.front)
           judge(seen)
           time(seen)
           @body.spend_load
+          @body.front = action.side if action.recovery == :forward && !action.feint && action.own?
           striking ? @body.strike(action) : @body.apply(action)
           seen.after = [@body.lead, @body.rear, @body.band, @body.out]
           seen
+        end
+
+        # As the feet stand for an action, after what is done with it.
+        def stand(action, front)
+          @body.front = front
+          return unless action.with
+          @body.apply(action.with)
+          @body.front = Footing.other(front) if action.with.technique.changes_feet?
         end
 
         def judge(visit)
@@ -91,8 +106,19 @@ module JauntyBell::Core
         # Whether the rule had something to say.
         def hear(rule, visit)
           before = @findings.size
-          rule.check(visit, self) { |finding| @findings << finding }
+          rule.check(visit, self) { |finding| note(finding) }
           @findings.size > before
+        end
+
+        def note(finding)
+          taught = taught(finding.rule)
+          @findings << (taught ? finding.but(taught: taught) : finding)
+        end
+
+        # Who teaches it so: the school or this combination.
+        def taught(rule)
+          return :school if setting.school.taught_so.key?(rule)
+          :combination if combination.taught_so.key?(rule)
         end
 
         def time(visit)

@@ -6,54 +6,60 @@ module JauntyBell::Core
       # Cuts a text into tokens with their positions.
       class Lexer
         # kind: :word, :number, :times_before, :times_after, :open, :close, :partner_open, :partner_close, :separator,
-        # :pause
-        Token = Struct.new(:kind, :text, :at, :value, :level)
+        # :pause, :gap; and what Wording makes of phrases. `tight`: a separator with no blank about it.
+        Token = Struct.new(:kind, :text, :at, :value, :level, :tight) do
+          def ends = at + text.length
+
+          def word? = kind == :word
+        end
 
         LEVELS = {"b" => :body, "body" => :body, "h" => :head, "head" => :head, "l" => :leg, "leg" => :leg}.freeze
+        BLANK = 32
         PUNCTUATION = {"(" => :open, ")" => :close, "[" => :partner_open, "]" => :partner_close}.freeze
-        NUMBER = /(\d+)(body|head|leg|[bhl])?(?![[:alpha:]])/i
+        NUMBER = /(\d+)(body|head|leg|[bhl])?(?=[x×]\s*\d|[^[:alpha:]]|\z)/i
+        GAP = "\u25a2".freeze # stands where something could not be read (Notation.partly)
 
-        # `hyphenated` are names that hold a hyphen themselves ("walk-up").
-        def initialize(text, hyphenated = [])
-          @scanner = StringScanner.new(text)
-          @text = text
-          @hyphenated = /(?:#{Regexp.union(hyphenated).source})(?![[:alnum:]])/i if hyphenated.any?
+        # `gaps`: whether GAP may stand in it.
+        def initialize(text, gaps: false)
+          @gaps = gaps
+          @scanner = StringScanner.new(text.sub(/[.;!\s]+\z/) { |tail| tail.include?("..") ? tail : " " * tail.length })
         end
 
         # An array of Tokens. Raises Unreadable at a character that means nothing.
         def tokens
           found = []
           until @scanner.skip(/[[:space:]]+/) && @scanner.eos? || @scanner.eos?
-            at = @scanner.charpos
-            found.concat(hyphenated_words(at) || [token(at)])
+            found << token(@scanner.charpos)
+            @scanner.skip(/:/) if found.last.word?
           end
           found
         end
 
         private
 
-        def hyphenated_words(at)
-          return unless @hyphenated && (name = @scanner.scan(@hyphenated))
-          offset = at
-          name.split("-").map do |word|
-            Token.new(:word, word, offset, word.downcase).tap { offset += word.length + 1 }
-          end
-        end
-
         def token(at)
-          if @scanner.scan(/\.\.+|…/) then Token.new(:pause, @scanner.matched, at)
+          if @scanner.scan(%r{\.\.+|…|/}) then Token.new(:pause, @scanner.matched, at)
           elsif @scanner.scan(/(\d+)\s*[x×](?=\s*\()/i) then Token.new(:times_before, @scanner.matched, at,
             @scanner[1].to_i)
           elsif @scanner.scan(/[x×]\s*(\d+)(?![[:alnum:]])/i) then Token.new(:times_after, @scanner.matched, at,
             @scanner[1].to_i)
-          elsif @scanner.scan(/->|[-–—,+→]/) then Token.new(:separator, @scanner.matched, at)
+          elsif @scanner.scan(/->|[-–—,+→&;>]/) then separator(at)
           elsif @scanner.scan(/[()\[\]]/) then Token.new(PUNCTUATION.fetch(@scanner.matched), @scanner.matched, at)
           elsif @scanner.scan(NUMBER) then number(at)
           elsif @scanner.scan(/[[:alpha:]][[:alpha:]'’]*/) then Token.new(:word, @scanner.matched, at,
-            @scanner.matched.downcase)
+            @scanner.matched.downcase.tr("’", "'"))
+          elsif @gaps && @scanner.scan(/#{GAP}+/o) then Token.new(:gap, @scanner.matched, at)
           else unknown(at)
           end
         end
+
+        def separator(at)
+          text = @scanner.matched
+          Token.new(:separator, text, at, nil, nil, text == "-" && solid?(@scanner.pos - 2) && solid?(@scanner.pos))
+        end
+
+        # Whether a byte of the text is there and no blank.
+        def solid?(place) = place >= 0 && (@scanner.string.getbyte(place) || BLANK) > BLANK
 
         def number(at)
           digits = @scanner[1]

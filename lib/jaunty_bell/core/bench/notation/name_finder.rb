@@ -5,30 +5,43 @@ module JauntyBell::Core
     module Notation
       # Finds technique names among tokens, and the nearest known words where there is none.
       class NameFinder
+        LONGEST = 5 # words of a name
+        NEAREST = 8 # names looked at
+        STRAIGHTS = ["right hand", "left hand", "lead hand", "rear hand", "straight right", "straight left"].freeze
+
         def initialize(tokens, techniques)
           @tokens = tokens
           @techniques = techniques
-          @words = tokens.map { |token| token.value if token.kind == :word }
+          @words = tokens.map { |token| token.value if token.word? }
           @found = {}
         end
 
-        # The technique whose longest name begins at token `i` and its length in words, or nil.
+        # The technique whose longest name begins at token `i`, its length in words, and what the name says beyond it; or
+        # nil.
         def at(i)
           return @found[i] if @found.key?(i)
-          @found[i] = @words[i] && @techniques.longest_named(@words[i, 4].take_while { |word| word })
+          @found[i] = @words[i] && @techniques.longest_named(words(i))
         end
 
-        # Up to three known names near what is written at token `i`.
+        # The same for a name in the plural, or said as what somebody does: "jabs", "low kicks", "steps in".
+        def plural_at(i)
+          words = words(i)
+          words && @techniques.longest_in_plural(words)
+        end
+
+        # Known names near what is written at token `i`, the nearest first.
         def nearest(i)
           text = @tokens[i].text.downcase
           return [] if text.length > 24
-          names = @techniques.written_names + Phrase::KEYWORDS
+          names = @techniques.written_names + Phrase::KEYWORDS + STRAIGHTS
           pair = [text, @words[i + 1]].compact.join(" ")
           starting = (text.length > 1) ? names.select { |name| name.start_with?(text) } : []
-          (starting + spell(names, pair) + spell(names, text)).uniq.first(3)
+          (starting + spell(names, pair) + spell(names, text)).uniq.first(NEAREST)
         end
 
         private
+
+        def words(i) = @words[i] && @words[i, LONGEST].take_while { |word| word }
 
         def spell(names, text) = DidYouMean::SpellChecker.new(dictionary: names).correct(text)
       end

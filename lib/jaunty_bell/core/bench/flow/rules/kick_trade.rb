@@ -24,6 +24,7 @@ module JauntyBell::Core
           private
 
           def traded?(walk)
+            return false unless walk.setting.partnered?
             if walk.actions.any? { |action|
               action.partner? && action.strike? && !action.feint && action.technique.kick?
             }

@@ -10,7 +10,7 @@ module JauntyBell::Core
 
           def check(visit, walk)
             action = visit.action
-            return unless visit.contact? && action.side == :lead && KICKS.include?(action.technique.id)
+            return unless visit.contact? && in_front?(visit) && KICKS.include?(action.technique.id)
             return if action.force == :touch || visit.first_contact || loaded?(visit, walk.setting.school)
             yield finding(severity(visit, walk.setting.school), visit.index, reason(visit), seam: visit.seam)
           end
@@ -25,6 +25,12 @@ module JauntyBell::Core
 
           private
 
+          # The leg that stood in front before what was done just before it or with it.
+          def in_front?(visit)
+            fronts = [visit.front, (visit.previous&.front if visit.led_by?("switch") || visit.led_by?("walk-up"))]
+            fronts.include?(visit.action.side)
+          end
+
           def loaded?(visit, school)
             school.lead_kick_loads.any? do |load|
               id, side = load.split
@@ -34,7 +40,7 @@ module JauntyBell::Core
 
           # Weight that a rear hand or elbow has just sent over the lead leg.
           def transfer?(visit) =
-            visit.before&.contact? && visit.before.technique.arm_strike? && visit.before.side == :rear
+            visit.before&.contact? && visit.before.technique.arm_strike? && visit.before.side != visit.front
 
           def severity(visit, school) = (school.lead_kick_bare || transfer?(visit)) ? :cue : :weak
 

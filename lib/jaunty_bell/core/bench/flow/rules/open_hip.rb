@@ -31,7 +31,7 @@ module JauntyBell::Core
             return true if before.technique.id == "step-in"
             return false unless before.contact? && before.technique.arm_strike?
             before.side == visit.action.side ||
-              (before.technique.punch? && before.technique.plane == :straight && visit.action.side == :rear)
+              (before.technique.punch? && before.technique.plane == :straight && visit.action.side != visit.front)
           end
 
           def reason(action)

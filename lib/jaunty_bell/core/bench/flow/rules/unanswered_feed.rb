@@ -13,7 +13,8 @@ module JauntyBell::Core
             return unless feed.partner? && feed.strike? && !feed.feint && !visit.seam
             return if following(visit, walk).any? { |action| answer?(action) }
             usual = usual_answers(feed, walk.setting).map { |answer| name(answer) }
-            yield finding(:cue, visit.index, "Their #{name(feed.but(by: :self))} is not met: #{usual.join(", or ")}.")
+            theirs = "Their #{name(feed.but(by: :self))}#{" (imagined here)" unless walk.setting.partnered?}"
+            yield finding(:cue, visit.index, "#{theirs} is not met: #{usual.join(", or ")}.")
           end
 
           def mends(finding, walk)

@@ -1,0 +1,95 @@
+module JauntyBell::Core
+  module Bench
+    # Which foot stands in front as a combination goes on, and so which hand a jab or a cross is. Lead and rear are those
+    # of the stance of entry all through; a technique thrown from one side only (a jab, a cross) and a number are named by
+    # the stance the body is in. Source: the product's own book, sections 3 and 4.
+    module Footing
+      class << self
+        # The side of entry that stands in front before each action, for actions in order as they are named.
+        def fronts(actions)
+          front = :lead
+          actions.map { |action| front.tap { front = after(action, front) } }
+        end
+
+        # The side in front after an action: a step that changes the feet, a leg that lands in front.
+        def after(action, front)
+          return front unless action.own?
+          front = other(front) if [action, action.with].any? { |part| part&.technique&.changes_feet? }
+          lands = action.recovery == :forward && !action.feint
+          lands ? side(action, front) : front
+        end
+
+        # An action with the side of entry that does it.
+        def placed(action, front)
+          return action unless action.own? && action.side
+          front = other(front) if action.with&.technique&.changes_feet?
+          by = side(action, front)
+          (by == action.side) ? action : action.but(side: by)
+        end
+
+        # An action of ours with lead for rear and rear for lead, as it is from the other stance.
+        def turned(action)
+          return action unless action.own?
+          with = action.with && turned(action.with)
+          action.but(side: {lead: :rear, rear: :lead}.fetch(action.side, action.side), with: with)
+        end
+
+        # Items with no more said of the stance the body is in than is needed: a jab by its usual side; a number's hand as
+        # lead or rear as long as the feet have not changed.
+        def named(items)
+          return items unless loose?(items)
+          simplified(items, false).first
+        end
+
+        # Whether items, done from the stance of entry, change the feet on the way.
+        def changes?(items)
+          items.any? { |item| item.is_a?(Repeat) ? changes?(item.items) : after(item, :lead) != :lead }
+        end
+
+        def other(side) = (side == :lead) ? :rear : :lead
+
+        private
+
+        def side(action, front)
+          case action.side
+          when :front then front
+          when :back then other(front)
+          else
+            one = action.technique.limb && action.technique.one_side
+            return action.side unless one
+            (one == :lead) ? front : other(front)
+          end
+        end
+
+        def loose?(items)
+          items.any? do |item|
+            next loose?(item.items) if item.is_a?(Repeat)
+            %i[front back].include?(item.side) || misnamed?(item)
+          end
+        end
+
+        def misnamed?(action)
+          one = action.own? && action.technique.limb && action.technique.one_side
+          one && %i[lead rear].include?(action.side) && action.side != one
+        end
+
+        # [items, whether the feet may have changed by then]
+        def simplified(items, changed)
+          all = items.map do |item|
+            if item.is_a?(Repeat)
+              inner = item.items
+              changed ||= changes?(inner)
+              item.but(items: simplified(inner, changed).first)
+            else
+              one = misnamed?(item) ? item.but(side: item.technique.one_side) : item
+              one = one.but(side: {front: :lead, back: :rear}.fetch(one.side, one.side)) if one.side && !changed
+              changed ||= after(one, :lead) != :lead
+              one
+            end
+          end
+          [all, changed]
+        end
+      end
+    end
+  end
+end
