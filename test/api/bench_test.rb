@@ -13,9 +13,43 @@ class BenchApiTest < ApiTest
 
   def test_what_cannot_be_read_yet_is_an_answer
     analyse("1-hok")
-    assert_equal [200, nil, nil], [status, answer[:reading], answer[:pace]]
+    assert_equal [200, "1-▢", nil], [status, answer[:reading][:canonical], answer[:pace]]
+    assert_equal [[nil, "hok"], [{text: "hok", at: 2, length: 3, index: 1}]],
+      [answer[:reading][:actions].map { |action| action[:gap] }, answer[:gaps]]
+    assert_equal [1, []], [answer[:reading][:counts][:strikes],
+      answer[:reading][:findings].flat_map { |each| each[:fixes] }]
     assert_equal({token: "hok", at: 2, length: 3, suggestions: ["hook"]},
       answer[:unreadable].slice(:token, :at, :length, :suggestions))
+  end
+
+  def test_of_what_cannot_be_read_at_all_nothing_is_drawn
+    analyse("hok")
+    assert_equal [200, nil, "hok"], [status, answer[:reading], answer[:unreadable][:token]]
+  end
+
+  def test_the_stance_that_the_body_is_in
+    analyse("1-2-switch-1")
+    assert_equal [nil, nil, nil, "southpaw"], answer[:reading][:actions].map { |action| action[:stance] }
+    assert_equal "right", answer[:reading][:actions].last[:hand]
+    analyse("1-2-switch-1", stance: "southpaw")
+    assert_equal ["orthodox", "left"], answer[:reading][:actions].last.values_at(:stance, :hand)
+  end
+
+  def test_a_finding_that_one_combination_is_taught_so_against
+    row = call(:post, "/api/bench/combinations", id: uuid, name: "Bare", notation: "1-lead kick")
+    call(:put, "/api/bench/combinations/#{row[:id]}/taught-so", rule: "lead-kick-load", taught: true, version: 1)
+    assert_equal [200, 2, [:"lead-kick-load"], 2.75], [status, *answer.values_at(:version), answer[:taught_so].keys,
+      answer[:beats]]
+    call(:put, "/api/bench/combinations/#{row[:id]}/taught-so", rule: "lead-kick-load", taught: false, version: 1)
+    assert_refused 409
+    call(:put, "/api/bench/combinations/#{row[:id]}", version: 2, name: "Bare", notation: "1-2-lead kick")
+    assert_equal [:"lead-kick-load"], answer[:taught_so].keys, "kept when the text is changed"
+    call(:put, "/api/bench/combinations/#{row[:id]}/taught-so", rule: "lead-kick-load", taught: false, version: 3)
+    assert_equal({}, answer[:taught_so])
+    analyse("1-lead kick", taught_so: ["lead-kick-load"])
+    assert_equal "combination", answer[:reading][:findings].first[:taught]
+    call(:put, "/api/bench/combinations/#{row[:id]}/taught-so", rule: "made-up", taught: true, version: 4)
+    assert_refused 422, path: "rule"
   end
 
   def test_any_of_the_pace_follows_from_the_rest

@@ -147,7 +147,8 @@ class FloorApiTest < ApiTest
   end
 
   def test_a_technique_of_one_s_own_is_spoken
-    call(:post, "/api/school/techniques", name: "Tidal hook", family: "punch", plane: "round", range: %w[mid close])
+    call(:post, "/api/school/techniques", name: "Tidal hook", family: "punch", plane: "round", range: %w[mid close],
+      sides: %w[lead rear], side: "lead", levels: %w[head body], level: "head")
     store = Store::School.new(db, club)
     assert_equal store.spoken_words.empty? ? ["punch"] : ["tidal hook"], store.voice.words("tidal hook"),
       "in its own word, or, where this machine cannot speak, in its family's"

@@ -2,7 +2,8 @@ require "support/api"
 
 # A club's own techniques and numbering, its school settings, and how they work everywhere.
 class SchoolApiTest < ApiTest
-  CORKSCREW = {name: "Corkscrew", family: "punch", plane: "straight", range: %w[long mid], side: "lead"}.freeze
+  CORKSCREW = {name: "Corkscrew", family: "punch", plane: "straight", range: %w[long mid], sides: %w[lead rear],
+               side: "lead", levels: %w[head body], level: "head"}.freeze
 
   def analyse(notation, **more) = call(:post, "/api/bench/analysis", notation: notation, **more)
 
@@ -48,12 +49,37 @@ class SchoolApiTest < ApiTest
     call(:post, "/api/school/techniques", **CORKSCREW, range: %w[long close])
     assert_refused 422, path: "techniques/corkscrew/range"
     call(:post, "/api/school/techniques", name: "jab", family: "punch", plane: "straight", range: %w[long])
-    assert_refused 422
+    assert_refused 422, path: "technique/sides"
+    call(:post, "/api/school/techniques", **CORKSCREW, name: "jab")
+    assert_refused 422, says: /taken|share/
     call(:post, "/api/school/techniques", name: "x1", family: "punch")
     assert_refused 400, path: "name"
     call(:post, "/api/school/techniques", name: "Headbutt", family: "head")
     assert_refused 400, path: "family"
     assert_equal 0, db[:techniques].count
+  end
+
+  def test_one_is_tried_on_an_example_before_it_is_kept
+    call(:post, "/api/school/techniques/trials", technique: CORKSCREW, notation: "1-rear corkscrew-2")
+    assert_equal [200, "jab, rear corkscrew, cross"], [status, answer[:reading][:spoken]]
+    call(:post, "/api/school/techniques/trials", technique: CORKSCREW, notation: "1-corkscrw")
+    assert_equal [["corkscrew"], ["corkscrw"]], [answer[:unreadable][:suggestions],
+      answer[:gaps].map { |gap| gap[:text] }]
+    call(:post, "/api/school/techniques/trials", technique: CORKSCREW.except(:level), notation: "1-2")
+    assert_refused 422, path: "technique/level", says: /where it lands/
+    assert_equal 0, db[:techniques].count
+  end
+
+  def test_a_finding_that_this_school_teaches_so
+    call(:put, "/api/school/taught-so", rule: "lead-kick-load", taught: true)
+    assert_equal %w[by on], answer[:settings][:taught_so][:"lead-kick-load"].keys.map(&:to_s)
+    finding = analyse("1-lead kick")[:reading][:findings].first
+    assert_equal ["lead-kick-load", "school", []], finding.values_at(:rule, :taught, :fixes)
+    assert_equal 2.75, answer[:reading][:beats], "and it costs no half beat"
+    call(:put, "/api/school/taught-so", rule: "lead-kick-load", taught: false)
+    assert_nil analyse("1-lead kick")[:reading][:findings].first[:taught]
+    call(:put, "/api/school/taught-so", rule: "made-up", taught: true)
+    assert_refused 422, path: "rule"
   end
 
   def test_a_table_is_changed_a_number_at_a_time

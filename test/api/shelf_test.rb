@@ -24,8 +24,8 @@ class ShelfApiTest < ApiTest
   end
 
   def test_parts_remember_their_origin
-    call(:post, "/api/bench/parts", notation: "1-3-2")
-    assert_equal "1-3-2", answer.find { |part| part[:kind] == "around" }[:notation], "round the weak link"
+    call(:post, "/api/bench/parts", notation: "1-2-2-3")
+    assert_equal "1-2-2-3", answer.find { |part| part[:kind] == "around" }[:notation], "round the weak link"
     whole = new_combination(text: "1-3-2")
     call(:post, "/api/bench/combinations", id: uuid, name: "Its start", notation: "1-3", origin_id: whole[:id],
       tags: ["part", " part ", "drill"])

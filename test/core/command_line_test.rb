@@ -23,10 +23,10 @@ class CommandLineTest < Minitest::Test
     assert_equal ["1-3", "jab, lead hook", 2.0, 1.0], combo.values_at("canonical", "spoken", "beats", "set_time")
     assert_equal({"technique" => "hook", "side" => "lead", "hand" => "left", "level" => "head", "contact" => true},
       combo["actions"][1].slice("technique", "side", "hand", "level", "contact"))
-    assert_equal [["half-wound", "weak", 1], ["range-in", "cue", 1]],
+    assert_equal [["half-wound", "cue", 1], ["range-in", "cue", 1]],
       combo["findings"].map { |finding| finding.values_at("rule", "severity", "at") }
     assert_equal ["1-4", "1-slip lead-3", "1-roll lead-3"], combo["findings"][0]["fixes"].map { |fix| fix["notation"] }
-    assert_equal 97, combo["round"]["sets"]
+    assert_equal 112, combo["round"]["sets"]
   end
 
   def test_combo_of_a_text_that_can_be_read_in_part
@@ -34,10 +34,12 @@ class CommandLineTest < Minitest::Test
     assert_equal 2, status
     assert_match(/"hok" at character 5 is no technique here\. Nearest: hook/, err)
     told = JSON.parse(out)
-    assert_equal ["1-2-▢-2", [{"text" => "hok", "at" => 4, "length" => 3, "index" => 2}]], told.values_at("canonical", "gaps")
+    assert_equal ["1-2-▢-2", [{"text" => "hok", "at" => 4, "length" => 3, "index" => 2}]],
+      told.values_at("canonical", "gaps")
     assert_equal 3, told["counts"]["strikes"]
     assert_equal 2, run_command("combo", "1-2-hok-2").first
-    assert_equal [0, "1-2"], run_command("combo", "1-2", "--partly").then { |code, said, _| [code, JSON.parse(said)["canonical"]] }
+    assert_equal [0, "1-2"],
+      run_command("combo", "1-2", "--partly").then { |code, said, _| [code, JSON.parse(said)["canonical"]] }
   end
 
   def test_combo_in_another_scheme_stance_and_school

@@ -33,7 +33,8 @@ module JauntyBell
         links, places = @analysis.links, Core::Bench::Wrap.places(@analysis)
         labels, stances = @writer.labels(@analysis.combination), @analysis.stances
         @analysis.walk.visits.map do |visit|
-          action_facts(visit.action, labels[visit.index]).merge(stance: stances[visit.index], gap: @gaps[visit.index]&.text,
+          action_facts(visit.action, labels[visit.index]).merge(stance: stances[visit.index],
+            gap: @gaps[visit.index]&.text,
             range: visit.band_name, starts_at: (visit.starts_at * second).to_f.round(6),
             beats: Core::Bench::Flow::Walk.beats_of(visit.action).to_f, link: links[visit.index],
             place: place(places[visit.index]))

@@ -1,10 +1,10 @@
 module JauntyBell
   module Files
-    # What is said of a text that a coach types, as JSON-ready data: what it is read as, or as far as it can be read with
-    # what cannot.
+    # What is said of a text that a coach types, as JSON-ready data: what it is read as, or as far as it can be read
+    # with what cannot.
     module AnswerJson
-      # From a text and the reading it is read in; the block may make the Core::Bench::Analysis of a combination, and say
-      # what belongs to the answer of a text that is read in whole ({pace:, infeasible:}).
+      # From a text and the reading it is read in; the block may make the Core::Bench::Analysis of a combination, and
+      # say what belongs to the answer of a text that is read in whole ({pace:, infeasible:}).
       def self.of(text, reading, judge: nil, &more)
         judge ||= ->(combination) { Core::Bench::Analysis.new(combination, reading: reading) }
         analysis = judge.call(Core::Bench::Notation.read(text, reading))

@@ -101,6 +101,7 @@ module JauntyBell
         def setting(name, value)
           choices = Core::Lexicon::School.choices[name]
           return {"type" => "string", "enum" => choices} if choices
+          return {"$ref" => "kit.yaml#/schemas/TaughtSo"} if name == "taught_so"
           case value
           when true, false then {"type" => "boolean"}
           when Integer then {"type" => "integer"}

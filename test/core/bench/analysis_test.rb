@@ -11,7 +11,8 @@ class AnalysisTest < Minitest::Test
 
   # text → beats: defaults, a weak link, a change of level, a leg put down, what is done together, the partner
   BEATS = {
-    "1-2" => 2, "1-3" => 2, "1-2-2" => 3.5, "1-2b" => 2.25, "rear kick" => 1.5, "rear kick down" => 2, "1 with gallop in" => 1,
+    "1-2" => 2, "1-3" => 2, "1-2-2" => 3.5, "1-2b" => 2.25, "rear kick" => 1.5, "rear kick down" => 2,
+    "1 with gallop in" => 1,
     "chain punch with gallop in" => 1,
     "[1]-slip" => 1, "feint 1-2" => 1.5, "1-..-2" => 3, "1-2-[2b]-slip" => 3, "2b-feint 1-3b" => 3
   }.freeze
@@ -57,7 +58,8 @@ class AnalysisTest < Minitest::Test
 
   # text → complexity: by side, level, band, step, switch, defence, partner, family
   COMPLEXITY = {
-    "1" => 1, "1-1" => 2.5, "1-2b" => 2.5, "1-2-step out" => 2.5, "1-switch-lead elbow" => 4.5, "1-switch-2" => 3.5, "1-slip" => 1.75,
+    "1" => 1, "1-1" => 2.5, "1-2b" => 2.5, "1-2-step out" => 2.5, "1-switch-lead elbow" => 4.5, "1-switch-2" => 3.5,
+    "1-slip" => 1.75,
     "[1]-slip-2" => 2.5, "1-rear kick" => 3, "1 with step in" => 1.5, "clinch" => 0.5, "feint 1-1" => 1.5
   }.freeze
 

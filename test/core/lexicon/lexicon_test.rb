@@ -77,7 +77,8 @@ class LexiconTest < Minitest::Test
       SOUND.merge("id" => "block", "names" => named.call("block"))]
     own = Lexicon::Techniques.default.with_kept(kept)
     reading = Notation::Reading.new(techniques: own)
-    assert_equal %w[check-hook block], Notation.read("check hook, block", reading).actions.map { |each| each.technique.id }
+    assert_equal %w[check-hook block],
+      Notation.read("check hook, block", reading).actions.map { |each| each.technique.id }
     assert_equal "cover", Notation.read("high guard", reading).actions.first.technique.id
     assert_raises(Core::InvalidInput) { own.and([SOUND.merge("id" => "shell", "names" => named.call("shell"))]) }
   end
@@ -95,7 +96,8 @@ class LexiconTest < Minitest::Test
     end
     one = Lexicon::EntryRules.told(told.merge("sides" => ["rear"], "levels" => ["body"]).except("side", "level"))
     assert_equal %w[rear body], one.values_at("side", "level"), "with one side there is nothing to ask"
-    assert_equal "technique/sides", assert_raises(Core::InvalidInput) { Lexicon::EntryRules.told("family" => "hand control") }.path
+    assert_equal "technique/sides",
+      assert_raises(Core::InvalidInput) { Lexicon::EntryRules.told("family" => "hand control") }.path
     assert_equal({"family" => "step"}, Lexicon::EntryRules.told("family" => "step"))
   end
 

@@ -3,7 +3,8 @@ module JauntyBell::Core
     # One technique in a combination with its side, level and modifiers.
     #
     #   by         :self or :partner (what the partner does, sides from the partner's stance)
-    #   side       :lead, :rear or nil; always the stance of entry, whatever the feet do meanwhile. As it is named it may
+    #   side       :lead, :rear or nil; always the stance of entry, whatever the feet do meanwhile. As it is named it
+    #              may
     #              be :front or :back: a number's hand, after the feet have changed (Footing)
     #   level      :head, :body, :leg or nil
     #   spot       the place on the leg that is meant, :calf or :thigh, or nil

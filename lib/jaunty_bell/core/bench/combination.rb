@@ -25,7 +25,8 @@ module JauntyBell::Core
 
       # The meaning as plain data: what is stored, never the digits.
       def to_data
-        {"opening" => opening&.to_s, "items" => items.map(&:to_data), "taught_so" => (taught_so if taught_so.any?)}.compact
+        {"opening" => opening&.to_s, "items" => items.map(&:to_data),
+         "taught_so" => (taught_so if taught_so.any?)}.compact
       end
 
       # The same with other findings taught so.
@@ -120,7 +121,6 @@ module JauntyBell::Core
           places(item.items).map { |path| [place, *path] } * item.times
         end
       end
-
     end
   end
 end

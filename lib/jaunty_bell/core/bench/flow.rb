@@ -26,8 +26,8 @@ module JauntyBell::Core
       Mend = Value.of(:label, :combination)
 
       # What a rule has to say. `at` is the index of the action it concerns (nil: the whole); `seam` where it fires
-      # between the last action and the first of the next set. `taught` where the club says "we teach it so": :school for
-      # all, :combination for this one; it is then said small, costs nothing and wants no mend.
+      # between the last action and the first of the next set. `taught` where the club says "we teach it so": :school
+      # for all, :combination for this one; it is then said small, costs nothing and wants no mend.
       Finding = Value.of(:rule, :severity, :at, :reason, seam: false, mends: [], taught: nil) do
         # About where the feet go, apart from what is wrong.
         def footwork? = rule == "range-in"

@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Bench
-    # Which foot stands in front as a combination goes on, and so which hand a jab or a cross is. Lead and rear are those
-    # of the stance of entry all through; a technique thrown from one side only (a jab, a cross) and a number are named by
-    # the stance the body is in. Source: the product's own book, sections 3 and 4.
+    # Which foot stands in front as a combination goes on, and so which hand a jab or a cross is. Lead and rear are
+    # those of the stance of entry all through; a technique thrown from one side only (a jab, a cross) and a number are
+    # named by the stance the body is in. Source: the product's own book, sections 3 and 4.
     module Footing
       class << self
         # The side of entry that stands in front before each action, for actions in order as they are named.
@@ -34,8 +34,8 @@ module JauntyBell::Core
           action.but(side: {lead: :rear, rear: :lead}.fetch(action.side, action.side), with: with)
         end
 
-        # Items with no more said of the stance the body is in than is needed: a jab by its usual side; a number's hand as
-        # lead or rear as long as the feet have not changed.
+        # Items with no more said of the stance the body is in than is needed: a jab by its usual side; a number's hand
+        # as lead or rear as long as the feet have not changed.
         def named(items)
           return items unless loose?(items)
           simplified(items, false).first

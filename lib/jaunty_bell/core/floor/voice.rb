@@ -15,7 +15,8 @@ module JauntyBell::Core
         "gloves and pads", "get ready", "burst", "in place", "moving", "last ten seconds", "own time", "lead", "rear",
         "left", "right", "to the head", "to the body", "to the leg", "to the lead", "to the rear", "to the left",
         "to the right", "down and back", "landing forward", "all the way round", "twice", "three times", "four times",
-        "times", "then", "front", "back", "their head", "their hand", "their lead hand", "their rear hand", "to the calf",
+        "times", "then", "front", "back", "their head", "their hand", "their lead hand", "their rear hand",
+        "to the calf",
         "to the thigh", "feint", "touch", "light", "hard", "with", "partner", "at long range", "at mid range",
         "at close range"].freeze
       ONES = %w[zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen
@@ -28,7 +29,8 @@ module JauntyBell::Core
         # Every word that ships: phrases of the Floor, numbers, blocks, and what the lexicon's names are spoken as.
         def shipped
           names = Lexicon::Techniques.default.flat_map { |technique|
-            [technique.spoken, technique.family, *technique.ways.keys.select { |name| technique.said_by(name).key?(:spot) }]
+            [technique.spoken, technique.family,
+              *technique.ways.keys.select { |name| technique.said_by(name).key?(:spot) }]
           }
           (SAID + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } +
             names.map { |name| plain(name) }).uniq

@@ -29,8 +29,9 @@ module JauntyBell::Core
         family = Shipped.techniques.fetch("families").fetch(entry["family"], {})
         said = entry.dup
         %w[side level].each { |one| said[one] ||= said["#{one}s"].first if said["#{one}s"]&.size == 1 }
-        asked = family["strike"] ? ASKED : ASKED.slice(*(family["limb"] ? %w[sides side] : []))
-        missing = asked.keys.find { |field| Array(said[field]).empty? }
+        asked = family["limb"] ? %w[sides side] : []
+        asked = ASKED.keys if family["strike"]
+        missing = asked.find { |field| Array(said[field]).empty? }
         raise InvalidInput.new(ASKED[missing], path: "technique/#{missing}") if missing
         said
       end

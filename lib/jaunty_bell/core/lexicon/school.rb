@@ -6,7 +6,8 @@ module JauntyBell::Core
     #
     #   School.default.with("finish" => "exit step").finish # => "exit step"
     class School
-      NAMES = %i[numbering lead_kick_loads lead_kick_bare doubles_bare taught_so pairing stances finish continuous first_rung rest catch_cross
+      NAMES = %i[numbering lead_kick_loads lead_kick_bare doubles_bare taught_so pairing stances finish continuous
+        first_rung rest catch_cross
         feed_height feed_width on_the_spot_counts level_limits likely_strikes_per_second changeovers seconds_per_rep
         warm_legs
         hard_effort kick_lean hand_lean junior_round hall space kit rooms

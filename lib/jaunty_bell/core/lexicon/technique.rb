@@ -13,7 +13,9 @@ module JauntyBell::Core
         @family = facts.fetch("family").freeze
         @plain, @short, @spoken = facts.fetch("names").values_at("plain", "short", "spoken").map(&:freeze)
         @also = Array(facts["also"]).map(&:freeze).freeze
-        @ways = facts.fetch("ways", {}).transform_values { |says| says.to_h { |key, value| [key.to_sym, value.to_sym] } }
+        @ways = facts.fetch("ways", {}).transform_values { |says|
+          says.to_h { |key, value| [key.to_sym, value.to_sym] }
+        }
           .freeze
         @strike = facts.fetch("strike", false)
         %w[limb plane drive needs leaves shifts hand speaks_level measured_in].each do |name|

@@ -39,8 +39,8 @@ module JauntyBell::Core
 
       def key?(id) = @by_id.key?(id)
 
-      # A further lexicon with new entries of a club's own (same shape as in techniques.yml). Raises InvalidInput where an
-      # id or a name is taken.
+      # A further lexicon with new entries of a club's own (same shape as in techniques.yml). Raises InvalidInput where
+      # an id or a name is taken.
       def and(entries) = entries.empty? ? self : Techniques.new(@all + made(entries), own: @own)
 
       # A further lexicon with entries that a club has kept: they win over what ships by the same id or name.
@@ -70,8 +70,8 @@ module JauntyBell::Core
         nil
       end
 
-      # How many of these words, written with hyphens, are one name ("step-in", "over-the-top"); nil where a hyphen stands
-      # between two techniques ("push-kick") or there is no such name.
+      # How many of these words, written with hyphens, are one name ("step-in", "over-the-top"); nil where a hyphen
+      # stands between two techniques ("push-kick") or there is no such name.
       def compound(words)
         _, size = longest_named(words)
         size if size.to_i > 1 && (1...size).none? { |at| named?(words.first(at)) && longest_named(words[at..]) }

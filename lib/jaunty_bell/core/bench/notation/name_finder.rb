@@ -16,8 +16,8 @@ module JauntyBell::Core
           @found = {}
         end
 
-        # The technique whose longest name begins at token `i`, its length in words, and what the name says beyond it; or
-        # nil.
+        # The technique whose longest name begins at token `i`, its length in words, and what the name says beyond it;
+        # or nil.
         def at(i)
           return @found[i] if @found.key?(i)
           @found[i] = @words[i] && @techniques.longest_named(words(i))

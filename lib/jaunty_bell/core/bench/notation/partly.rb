@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Bench
     module Notation
-      # What of a text can be read although not all of it can: the actions before and after what is not understood, with a
-      # gap in its place.
+      # What of a text can be read although not all of it can: the actions before and after what is not understood, with
+      # a gap in its place.
       #
       #   part = Notation.partly("1-2-hok-2")
       #   part.combination.actions.size   # => 4, one of them the gap
@@ -26,7 +26,8 @@ module JauntyBell::Core
           MOST.times do
             combination = Reader.new(rest, reading, gaps: true).combination
             nothing = combination.actions.all? { |action| action.technique == GAP }
-            return Part.new(combination: (combination unless nothing), gaps: gaps(whole, rest, combination), error: first)
+            return Part.new(combination: (combination unless nothing),
+              gaps: gaps(whole, rest, combination), error: first)
           rescue Unreadable => e
             first ||= Notation.fitting(whole, e, reading)
             rest = without(rest, e) or break

@@ -91,7 +91,8 @@ module JauntyBell::Core
           technique, length = @names.at(i)
           return [] unless technique
           bare = technique.id == "step-side" && word(i) == "step" && length == 1
-          return [] unless bare || (@tokens[i].tight && WITHIN_STEP.include?(technique.id))
+          tight = @tokens[i].tight && WITHIN_STEP.include?(technique.id)
+          return [] unless bare || tight
           helper = bare ? @reading.lexicon["step-in"] : technique
           step = Unit.new([Action.new(technique: helper, side: helper.side, by: @by)], i, i + length, 0)
           units(i + length).select { |unit| unit.actions.first.strike? }
@@ -111,7 +112,11 @@ module JauntyBell::Core
         # A step without a side, done with something, is a step in.
         def with_step(unit)
           step = unit.actions.first
-          (step.technique.id == "step-side" && unwritten?(unit)) ? Action.new(technique: @reading.lexicon["step-in"], by: step.by) : step
+          if step.technique.id == "step-side" && unwritten?(unit)
+            Action.new(technique: @reading.lexicon["step-in"], by: step.by)
+          else
+            step
+          end
         end
 
         def meets?(action, helper)
@@ -129,10 +134,13 @@ module JauntyBell::Core
         def met(unit)
           answer = unit.actions.last
           return unless kind(unit.to) == :met && answer.own? && answer.technique.defence?
-          units(unit.to + 1, by: :partner).select { |feed| feed.actions.one? && feed.actions.first.strike? }.map do |feed|
+          units(unit.to + 1, by: :partner).select { |feed| feed.actions.one? && feed.actions.first.strike? }
+            .map do |feed|
             strike = feed.actions.first
             side = unit.actions.first.side
-            side = Lexicon::Answers.facing(strike.side, @reading.partner) if unwritten?(unit) && answer.technique.two_sided?
+            if unwritten?(unit) && answer.technique.two_sided?
+              side = Lexicon::Answers.facing(strike.side, @reading.partner)
+            end
             Unit.new([strike, answer.but(side: side)], unit.from, feed.to, unit.stretch + feed.stretch)
           end
         end
@@ -282,20 +290,21 @@ module JauntyBell::Core
 
         # What the token at `at` may say of the technique before it: [[kind, value, tokens taken, stretch]].
         def suffix(technique, at)
-          text = word(at)
-          case kind(at)
-          when :level then return technique.levels.any? ? [[:level, @tokens[at].value, 1, 0]] : []
-          when :recovery then return technique.leg_strike? ? [[:recovery, @tokens[at].value, 1, 0]] : []
-          when :feint then return technique.strike? ? [[:feint, true, 1, 1]] : []
-          when :side then return technique.sides.any? ? [[:side, @tokens[at].value, 1, technique.moves? ? 0 : 1]] : []
-          when :on then return technique.control? ? [[:on, @tokens[at].value, 1, 0]] : []
-          when :met then return aimed(technique, at)
-          end
-          return [] unless text
+          text = word(at) or return marked(technique, @tokens[at], at)
           return [[:level, [Lexer::LEVELS[text]], 1, 0]] if Lexer::LEVELS.key?(text) && technique.levels.any?
           return [[:recovery, RECOVERIES[text], 1, 0]] if RECOVERIES.key?(text) && technique.leg_strike?
           return [[:feint, true, 1, 1]] if text == "feint" && technique.strike?
           side_suffix(technique, at)
+        end
+
+        # The same of a phrase that Wording has understood.
+        def marked(technique, token, at)
+          return aimed(technique, at) if token.kind == :met
+          fits, stretch = {
+            level: [technique.levels.any?, 0], recovery: [technique.leg_strike?, 0], feint: [technique.strike?, 1],
+            side: [technique.sides.any?, technique.moves? ? 0 : 1], on: [technique.control?, 0]
+          }[token.kind]
+          fits ? [[token.kind, (token.kind == :feint) || token.value, 1, stretch]] : []
         end
 
         # "jab the body", and "pull the head (down)".
@@ -329,8 +338,8 @@ module JauntyBell::Core
             recovery: technique.leg_strike? ? after.fetch(:recovery, :back) : nil)
         end
 
-        # A side as it is meant. Where it hangs on what stands before or after it, or on how the feet stand by then, a side
-        # that Sides settles when all is read (:open, :outside, :"said lead" …).
+        # A side as it is meant. Where it hangs on what stands before or after it, or on how the feet stand by then, a
+        # side that Sides settles when all is read (:open, :outside, :"said lead" …).
         def side_for(technique, written, fixed, at, by)
           return fixed[:side] || technique.side if fixed[:straight]
           return line(technique, written, at) if %i[outside inside].include?(written)
@@ -374,12 +383,14 @@ module JauntyBell::Core
         def level_for(technique, written, fixed, at)
           dead_end(at, "Where the #{technique.plain} lands is written twice.") if written.uniq.size > 1
           level, spot = written.first || [fixed[:level]]
-          level = technique.leg_strike? ? :leg : :body if level == :low
+          level = low(technique) if level == :low
           spot ||= fixed[:spot]
           level ||= technique.level
           return [level, spot] if level.nil? || technique.levels.include?(level)
           dead_end(at, "A #{technique.plain} goes to the #{technique.levels.join(" or ")}, not the #{level}.")
         end
+
+        def low(technique) = technique.leg_strike? ? :leg : :body
 
         # What of theirs is held: :"lead hand", :"rear hand", :hand, :head, or nil.
         def on(said, by)

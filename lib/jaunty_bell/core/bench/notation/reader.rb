@@ -195,7 +195,8 @@ module JauntyBell::Core
           run = @text[number.at..][/\A[^\s,;)\]]+/]
           raise Unreadable.new("\"#{double.text} #{run}\" can be read two ways: put brackets round what is done " \
             "#{double.value} times.", token: @text[double.at...(number.at + run.length)], at: double.at,
-            suggestions: ["(#{run})x#{double.value}", "(#{number.text})x#{double.value}#{run.delete_prefix(number.text)}"])
+            suggestions: ["(#{run})x#{double.value}",
+              "(#{number.text})x#{double.value}#{run.delete_prefix(number.text)}"])
         end
 
         def single?(tokens, by, feint)
@@ -240,7 +241,9 @@ module JauntyBell::Core
           named = action.technique.plain
           word = @tokens.find { |token| token.word? && token.value == named } || @tokens.first
           swap = action.other_side.technique.plain
-          instead = (swap == named) ? "there is no #{named} from the #{hand} side" : "from the #{hand} side it is a #{swap}, not a #{named}"
+          instead = (swap ==
+            named) ? "there is no #{named} from the " \
+            "#{hand} side" : "from the #{hand} side it is a #{swap}, not a #{named}"
           refuse(word, "By then the feet have changed: #{instead}.", [swap] - [named])
         end
 

@@ -1,10 +1,10 @@
 module JauntyBell::Core
   module Bench
     module Notation
-      # Settles the sides that hang on what stands before or after, when the whole text has been read: a slip or roll with
-      # no side goes where it winds the hand strike thrown next (to the rear side where none follows); inside and outside
-      # are told from the partner's strike it meets, their jab where none is written; a hand said by its side is held
-      # against the hand that a jab or a cross is by then.
+      # Settles the sides that hang on what stands before or after, when the whole text has been read: a slip or roll
+      # with no side goes where it winds the hand strike thrown next (to the rear side where none follows); inside and
+      # outside are told from the partner's strike it meets, their jab where none is written; a hand said by its side is
+      # held against the hand that a jab or a cross is by then.
       module Sides
         WINDS = :open
         LINES = %i[outside inside].freeze
@@ -24,7 +24,11 @@ module JauntyBell::Core
 
           def open?(items)
             items.any? do |item|
-              item.is_a?(Repeat) ? open?(item.items) : unsettled?(item.side) || (item.with && unsettled?(item.with.side))
+              if item.is_a?(Repeat)
+                open?(item.items)
+              else
+                unsettled?(item.side) || (item.with && unsettled?(item.with.side))
+              end
             end
           end
 
@@ -70,8 +74,8 @@ module JauntyBell::Core
             (side == :outside) ? outside : Lexicon::Answers.other(outside)
           end
 
-          # "right jab" is a jab where the right hand is in front by then; "right hand" is the jab or the cross, whichever
-          # that hand throws.
+          # "right jab" is a jab where the right hand is in front by then; "right hand" is the jab or the cross,
+          # whichever that hand throws.
           def said(action, match, front, refuse)
             kind, side = match[1], match[2].to_sym
             one = action.technique.one_side

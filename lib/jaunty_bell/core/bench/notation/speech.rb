@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Bench
     module Notation
-      # A combination in the words a coach calls: "jab, cross, lead hook to the body". What is said here is read again to
-      # the same meaning.
+      # A combination in the words a coach calls: "jab, cross, lead hook to the body". What is said here is read again
+      # to the same meaning.
       class Speech
         TIMES = {2 => "twice", 3 => "three times", 4 => "four times"}.freeze
 

@@ -3,8 +3,8 @@ module JauntyBell::Core
     module Notation
       # A text that cannot be read: what, where, and what was probably meant.
       class Unreadable < InvalidInput
-        # `at` is the position of the first character in the text, from 0; `length` in characters; `suggestions` are what
-        # may stand there instead.
+        # `at` is the position of the first character in the text, from 0; `length` in characters; `suggestions` are
+        # what may stand there instead.
         attr_reader :token, :at, :length, :suggestions
 
         # With `otherwise`, the message ends with what is nearest, or with that sentence where nothing is.

@@ -3,9 +3,9 @@ require "yaml"
 module JauntyBell::Core
   module Bench
     module Notation
-      # Coaches' English: phrases among the tokens become the tokens they stand for ("to the body" a level, "stepping in"
-      # with step in), names written with hyphens become words. The table is english.yml; a technique's own name wins
-      # over a phrase as long.
+      # Coaches' English: phrases among the tokens become the tokens they stand for ("to the body" a level, "stepping
+      # in" with step in), names written with hyphens become words. The table is english.yml; a technique's own name
+      # wins over a phrase as long.
       class Wording
         Token = Lexer::Token
         LONGEST = 7 # words of a phrase
@@ -14,7 +14,9 @@ module JauntyBell::Core
         def self.phrases
           @phrases ||= YAML.safe_load_file(File.expand_path("english.yml", __dir__)).flat_map { |kind, says|
             means = says.is_a?(Array) ? {kind => says} : says
-            means.flat_map { |value, said| said.map { |phrase| [phrase.to_s.split.freeze, [kind.to_sym, value].freeze] } }
+            means.flat_map do |value, said|
+              said.map { |phrase| [phrase.to_s.split.freeze, [kind.to_sym, value].freeze] }
+            end
           }.to_h.freeze
         end
 
@@ -80,7 +82,9 @@ module JauntyBell::Core
         # A name with hyphens in it: its words, the first marked as tight.
         def compound(at)
           return unless @tokens[at + 1]&.tight && @tokens[at + 2]&.word?
-          return if Lexer::LEVELS.key?(@tokens[at].value) && at.positive? && %i[word number].include?(@tokens[at - 1].kind)
+          if Lexer::LEVELS.key?(@tokens[at].value) && at.positive? && %i[word number].include?(@tokens[at - 1].kind)
+            return
+          end
           words = hyphenated(at)
           size = @techniques.compound(words.map(&:value)) or return
           parts = words.first(size)
@@ -103,13 +107,10 @@ module JauntyBell::Core
         def phrase(at)
           longest = Wording.firsts[@tokens[at].value] or return
           words = words_from(at).first(longest)
-          known = named(words_from(at))
-          words.size.downto(1) do |size|
-            return if size <= known
-            kind, value = Wording.phrases[words.first(size).map(&:value)]
-            return [size, made(kind, value, words.first(size))] if kind
-          end
-          nil
+          size = words.size.downto(named(words_from(at)) + 1)
+            .find { |count| Wording.phrases.key?(words.first(count).map(&:value)) } or return
+          words = words.first(size)
+          [size, made(*Wording.phrases[words.map(&:value)], words)]
         end
 
         def made(kind, value, words)

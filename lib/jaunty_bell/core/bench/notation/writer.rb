@@ -83,7 +83,10 @@ module JauntyBell::Core
         # A number's hand is the one of the stance by then; lead and rear are those of entry.
         def digit(action, changed)
           side = {front: :lead, back: :rear}[action.side]
-          return if action.spot || (changed && side.nil? && action.technique.two_sided? && action.own? && action.technique.limb)
+          if action.spot ||
+              (changed && side.nil? && action.technique.two_sided? && action.own? && action.technique.limb)
+            return
+          end
           @scheme.digit_for(action.technique, side || action.side, action.level, last: @last_digit)
         end
 

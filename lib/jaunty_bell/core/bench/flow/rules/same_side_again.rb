@@ -2,9 +2,9 @@ module JauntyBell::Core
   module Bench
     module Flow
       module Rules
-        # A strike from a side that has just been spent. A hook, an uppercut or an elbow doubled with the same limb (to the
-        # body, then to the head) is a staple: what makes it work is told, once; a school may teach it bare. The third
-        # running is weak again.
+        # A strike from a side that has just been spent. A hook, an uppercut or an elbow doubled with the same limb (to
+        # the body, then to the head) is a staple: what makes it work is told, once; a school may teach it bare. The
+        # third running is weak again.
         class SameSideAgain < WoundRule
           rule "same-side-again"
 

@@ -2,8 +2,8 @@ module JauntyBell::Core
   module Bench
     module Flow
       module Rules
-        # What the two winding rules share: a hand or elbow strike that must be driven by its own side. Weak, but for what
-        # every gym teaches (#staple?), which is a cue.
+        # What the two winding rules share: a hand or elbow strike that must be driven by its own side. Weak, but for
+        # what every gym teaches (#staple?), which is a cue.
         class WoundRule < Rule
           def check(visit, _walk)
             return unless drives?(visit.action) && !visit.first_contact && visit.wound == self.class::WOUND
