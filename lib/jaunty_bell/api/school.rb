@@ -78,7 +78,7 @@ module JauntyBell
       end
 
       def shown
-        uses = school.uses
+        uses, words = school.uses, school.own_words
         {settings: school.settings.to_h, problems: school.problems, choices: Core::Lexicon::School.choices,
          my_numbering: account[:numbering],
          numberings: school.numberings.map { |numbering|
@@ -86,8 +86,13 @@ module JauntyBell
          },
          own_techniques: school.own_techniques.map { |entry|
            {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"],
-            used_in: uses.fetch(entry["id"], [])}
+            spoken: spoken?(entry, words), used_in: uses.fetch(entry["id"], [])}
          }}
+      end
+
+      def spoken?(entry, own)
+        word = Core::Floor::Voice.plain(entry.dig("names", "spoken"))
+        own.include?(word) || Core::Floor::Voice::LENGTHS.key?(word)
       end
 
       def numbers(numbering)

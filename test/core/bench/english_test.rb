@@ -1,4 +1,5 @@
 require "support/generated"
+require "jaunty_bell/files"
 
 # Coaches' English: lists of what coaches write and say, with what they mean, and that nothing is guessed.
 class EnglishTest < Minitest::Test
@@ -87,7 +88,8 @@ class EnglishTest < Minitest::Test
     leed hook           | lead
     1-2 upercut         | uppercut, upper
     body                | cross body
-    rihgt hand          | right hand
+    rihgt hand          | right
+    flyng knee          | flying
     jab, slp, cross     | slip
   TABLE
 
@@ -121,6 +123,19 @@ class EnglishTest < Minitest::Test
       assert_kind_of Notation::Unreadable, part.error
     end
     assert_nil Notation.partly("1-2").error
+  end
+
+  def test_every_example_of_the_word_list_can_be_read
+    JauntyBell::Files::LexiconJson::WAYS.flat_map(&:last).each { |example| assert read(example), example }
+    JauntyBell::Files::LexiconJson::WAYS.flat_map { |_, kinds, _| kinds }.each { |kind| assert Notation::Wording.said(kind).any?, kind.to_s }
+  end
+
+  # In a gloss of what the reader understands nothing is left out: every kind of phrase stands in the word list, but for
+  # asides, which mean nothing, and what the examples show.
+  def test_every_kind_of_phrase_is_in_the_word_list
+    shown = JauntyBell::Files::LexiconJson::WAYS.flat_map { |_, kinds, _| kinds }
+    kinds = Notation::Wording.phrases.values.map(&:first).uniq
+    assert_equal %i[as aside met number partner straight times with], (kinds - shown).sort
   end
 
   def test_a_gap_is_no_mark_of_its_own

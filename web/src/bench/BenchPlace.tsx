@@ -23,6 +23,7 @@ import { Shelf } from "./Shelf";
 import { Tray } from "./Tray";
 import { FIRST_PACING, type Judging, type Pacing, useAnalysis } from "./useAnalysis";
 import { draftKey, useWriting } from "./useWriting";
+import { WordList } from "./WordList";
 
 /** The Bench: one line to type in, what the core says of it, and the shelf it goes on. */
 export default function BenchPlace() {
@@ -44,14 +45,17 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
   const [beside, setBeside] = useState<Beside & { mirrored?: boolean }>();
   const [pointed, setPointed] = useState<number | null>(null);
   const [stepped, setStepped] = useState<number | null>(null);
+  const [words, setWords] = useState(false);
   const line = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const saveButton = useRef<HTMLButtonElement>(null);
   const cloth = useRef<HTMLDivElement>(null);
-  const answer = useAnalysis(notation, pacing, judging);
+  const answer = useAnalysis(notation, pacing, judging, Object.keys(saved?.taught_so ?? {}));
   const written = notation.trim() !== "";
-  const reading = written ? answer.data?.reading : undefined;
-  const shown = useLast(reading ?? undefined, written);
+  const said = written && !answer.error ? answer.data : undefined;
+  const shown = said?.reading ?? undefined;
+  const gaps = said?.gaps ?? [];
+  const reading = said?.unreadable ? undefined : shown;
   const mirrored: Judging = { ...judging, stance: judging.stance === "southpaw" ? "orthodox" : "southpaw" };
 
   const afresh = () => {
@@ -67,6 +71,7 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
   useKeysOf("The Bench", [
     { keys: "n", does: "new combination", run: afresh },
     { keys: "e", does: "edit the line", run: () => line.current?.focus() },
+    { keys: "h", does: "how to write it: every technique and word", run: () => setWords(true) },
     { keys: "s", does: "search the shelf", run: () => search.current?.focus() },
     { keys: "Ctrl+Enter", does: "keep it on the shelf", run: () => saveButton.current?.click() },
     { keys: "Ctrl+z", does: "undo", run: text.undo },
@@ -91,7 +96,8 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
           value={text.value}
           change={(next) => text.set(next, "typing")}
           put={text.set}
-          answer={written ? answer.data : undefined}
+          answer={said}
+          showWords={() => setWords(true)}
           stance={judging.stance === "southpaw" ? "southpaw" : "orthodox"}
           setStance={(stance) => setJudging({ ...judging, stance })}
         />
@@ -109,6 +115,9 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
             size="large"
             selected={pointed ?? stepped}
           />
+          {said?.unreadable && !shown && (
+            <p className="mt-1 px-1 text-ink-soft text-sm">Nothing of this can be read yet, so nothing is drawn.</p>
+          )}
         </div>
         {beside && (
           <BesidePanel
@@ -127,32 +136,29 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
               bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
               select={setStepped}
             />
-            <CountsPanel reading={shown} pace={written ? answer.data?.pace : null} />
+            <CountsPanel reading={shown} pace={said?.pace} gaps={gaps.length} />
           </div>
         )}
-        <PaceBar
-          pacing={pacing}
-          change={setPacing}
-          pace={written ? answer.data?.pace : null}
-          infeasible={written ? answer.data?.infeasible : null}
-        />
+        <PaceBar pacing={pacing} change={setPacing} pace={said?.pace ?? null} infeasible={said?.infeasible ?? null} />
       </div>
       <div className="order-2 flex flex-col gap-3 lg:order-3">
         <JudgedFor judging={judging} change={setJudging} />
-        <Corner findings={reading?.findings} written={written} select={setPointed} mend={(fix) => text.set(fix)} />
+        <Corner
+          findings={shown?.findings}
+          written={written}
+          gaps={gaps.length}
+          saved={saved}
+          select={setPointed}
+          mend={(fix) => text.set(fix)}
+        />
         <KeepPanel
           ref={saveButton}
           saved={saved}
           draft={draft}
           readable={Boolean(reading)}
-          faulty={reading?.findings.some((finding) => finding.severity === "fault") ?? false}
+          faulty={reading?.findings.some((finding) => finding.severity === "fault" && !finding.taught) ?? false}
         />
-        <Teaching
-          reading={reading ?? undefined}
-          pace={answer.data?.pace ?? undefined}
-          show={setBeside}
-          mirror={mirror}
-        />
+        <Teaching reading={reading} pace={said?.pace ?? undefined} show={setBeside} mirror={mirror} />
         {reading && (
           <Button
             look="quiet"
@@ -163,14 +169,7 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
           </Button>
         )}
       </div>
+      <WordList open={words} close={() => setWords(false)} />
     </div>
   );
-}
-
-/** The last readable answer, so that the drawing stays while a word is half typed. */
-function useLast<T>(value: T | undefined, wanted: boolean): T | undefined {
-  const last = useRef<T>(undefined);
-  if (value !== undefined) last.current = value;
-  if (!wanted) last.current = undefined;
-  return last.current;
 }

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, type Ref, useMemo, useState } from "react";
+import { createPortal } from "react-dom";
 import { asks } from "../kit/queries";
 
 export function useLexicon() {
@@ -38,10 +39,12 @@ type Props = {
   value: string;
   change: (value: string) => void;
   wrong: boolean;
+  /** Where the offers are shown: under what is said of the line, never over it. */
+  list: HTMLElement | null;
 };
 
 /** The line itself, completing technique names as they are typed: Tab or Enter takes one, Escape lets it be. */
-export function CompletingLine({ ref, value, change, wrong }: Props) {
+export function CompletingLine({ ref, value, change, wrong, list }: Props) {
   const writable = useWritable();
   const [chosen, setChosen] = useState(0);
   const [open, setOpen] = useState(false);
@@ -95,33 +98,33 @@ export function CompletingLine({ ref, value, change, wrong }: Props) {
         aria-invalid={wrong ? true : undefined}
         className={`w-full rounded-xl border-2 bg-chalk py-2.5 pr-32 pl-4 font-semibold text-xl placeholder:font-normal placeholder:text-base placeholder:text-ink-soft ${wrong ? "border-rear" : "border-ink"}`}
       />
-      <div
-        id={LIST}
-        role="listbox"
-        aria-label="Techniques"
-        className={
-          shown
-            ? "absolute top-full left-4 z-20 mt-1 min-w-52 rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg"
-            : "hidden"
-        }
-      >
-        {offers.map((name, i) => (
+      {list &&
+        createPortal(
           <div
-            key={name}
-            id={`${LIST}-${i}`}
-            role="option"
-            tabIndex={-1}
-            aria-selected={i === chosen}
-            onMouseDown={(event) => {
-              event.preventDefault();
-              take(name);
-            }}
-            className={`cursor-pointer px-4 py-1 ${i === chosen ? "bg-canvas-deep font-semibold" : ""}`}
+            id={LIST}
+            role="listbox"
+            aria-label="Techniques"
+            className={shown ? "mt-1 min-w-52 rounded-xl border-[1.5px] border-seam bg-chalk py-1 shadow-lg" : "hidden"}
           >
-            {name}
-          </div>
-        ))}
-      </div>
+            {offers.map((name, i) => (
+              <div
+                key={name}
+                id={`${LIST}-${i}`}
+                role="option"
+                tabIndex={-1}
+                aria-selected={i === chosen}
+                onMouseDown={(event) => {
+                  event.preventDefault();
+                  take(name);
+                }}
+                className={`cursor-pointer px-4 py-1 ${i === chosen ? "bg-canvas-deep font-semibold" : ""}`}
+              >
+                {name}
+              </div>
+            ))}
+          </div>,
+          list,
+        )}
     </>
   );
 }

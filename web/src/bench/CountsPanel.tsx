@@ -1,9 +1,10 @@
 import type { Analysis, Schemas } from "../api/client";
+import { count } from "../kit/words";
 
-type Props = { reading: Analysis; pace?: Schemas["Pace"] | null };
+type Props = { reading: Analysis; pace?: Schemas["Pace"] | null; gaps?: number };
 
 /** What one set asks: left and right, levels, limbs, and the time it takes at the tempo that is shown. */
-export function CountsPanel({ reading, pace }: Props) {
+export function CountsPanel({ reading, pace, gaps = 0 }: Props) {
   const { counts } = reading;
   const level = counts.by_level;
   return (
@@ -26,9 +27,12 @@ export function CountsPanel({ reading, pace }: Props) {
         <p className="wide font-extrabold text-2xl">{(pace ?? reading).set_time.toFixed(2)} s</p>
         {pace && <p className="text-ink-soft">at {Math.round(pace.tempo * 10) / 10} beats a min</p>}
         <p className="text-ink-soft">
-          {reading.beats} beats · {counts.actions} actions
+          {count(reading.beats, "beat")} · {count(counts.actions - gaps, "action")}
         </p>
       </div>
+      {gaps > 0 && (
+        <p className="col-span-2 font-semibold text-rear text-sm">without the {gaps === 1 ? "gap" : "gaps"}</p>
+      )}
     </section>
   );
 }

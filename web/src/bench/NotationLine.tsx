@@ -1,4 +1,4 @@
-import type { Ref } from "react";
+import { type Ref, useState } from "react";
 import type { Schemas } from "../api/client";
 import { CompletingLine } from "./Completion";
 
@@ -10,16 +10,18 @@ type Props = {
   answer?: Schemas["Answer"];
   stance: "orthodox" | "southpaw";
   setStance: (stance: "orthodox" | "southpaw") => void;
+  showWords: () => void;
 };
 
 /** The line a coach types in, and under it the reading in words, or what cannot be read and what was probably meant. */
-export function NotationLine({ ref, value, change, put, answer, stance, setStance }: Props) {
+export function NotationLine({ ref, value, change, put, answer, stance, setStance, showWords }: Props) {
+  const [list, setList] = useState<HTMLDivElement | null>(null);
   const wrong = answer?.unreadable;
   const reading = answer?.reading;
   return (
-    <div>
+    <div className="relative">
       <div className="relative">
-        <CompletingLine ref={ref} value={value} change={change} wrong={Boolean(wrong)} />
+        <CompletingLine ref={ref} value={value} change={change} wrong={Boolean(wrong)} list={list} />
         <button
           type="button"
           onClick={() => setStance(stance === "orthodox" ? "southpaw" : "orthodox")}
@@ -40,7 +42,16 @@ export function NotationLine({ ref, value, change, put, answer, stance, setStanc
             </p>
           )
         )}
+        {value.trim() === "" && (
+          <p className="text-ink-soft text-sm">
+            As you would say it: numbers, names, "right hand", "body kick", "slip the jab".{" "}
+            <button type="button" className="font-semibold underline" onClick={showWords}>
+              Every word (h)
+            </button>
+          </p>
+        )}
       </div>
+      <div ref={setList} className="absolute top-full left-4 z-20" />
     </div>
   );
 }

@@ -11,8 +11,9 @@ export const FIRST_PACING: Pacing = { solve: "sets", work: 180, sets: 60, tempo:
 export type Judging = Pick<Schemas["Question"], "stance" | "partner" | "implement" | "intensity" | "level">;
 
 /** What the core says of what is typed, kept on screen while the next answer is on its way. */
-export function useAnalysis(notation: string, pacing: Pacing, judging: Judging) {
+export function useAnalysis(notation: string, pacing: Pacing, judging: Judging, taughtSo: string[] = []) {
   const { solve, ...given } = pacing;
   const pinned = Object.fromEntries(Object.entries(given).filter(([name]) => name !== solve));
-  return useQuery({ ...asks.analysis({ notation, solve, ...judging, ...pinned }), enabled: notation.trim() !== "" });
+  const asked = { notation, solve, ...judging, ...pinned, ...(taughtSo.length > 0 && { taught_so: taughtSo }) };
+  return useQuery({ ...asks.analysis(asked), enabled: notation.trim() !== "" });
 }

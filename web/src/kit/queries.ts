@@ -60,6 +60,14 @@ export const asks = {
       staleTime: MINUTE,
       gcTime: MINUTE,
     }),
+  trial: (body: Asked<"/api/school/techniques/trials">) =>
+    queryOptions({
+      queryKey: ["trial", body],
+      queryFn: ({ signal }) => data(api.POST("/api/school/techniques/trials", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: MINUTE,
+    }),
   near: (body: Asked<"/api/bench/near">) =>
     queryOptions({
       queryKey: ["near", body],
@@ -285,6 +293,7 @@ type Question =
   | "school"
   | "lexicon"
   | "analysis"
+  | "trial"
   | "near"
   | "shelf"
   | "combination"

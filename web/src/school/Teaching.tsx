@@ -1,6 +1,10 @@
-import { Field, Trouble } from "../kit/parts";
+import { useMutation } from "@tanstack/react-query";
+import { api, data } from "../api/client";
+import { RULE_NAMES } from "../api/known";
+import { Button, Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
-import { Choose, Part, type School, useChangeSettings } from "./parts";
+import { dayAndMonth } from "../kit/time";
+import { Choose, Part, type School, useChangeSettings, useSettled } from "./parts";
 
 const SETTINGS = [
   { name: "finish", label: "A set ends with" },
@@ -41,6 +45,17 @@ export function Teaching({ school }: { school: School }) {
         />
         A lead kick is taught bare, with nothing that loads it
       </label>
+      <label className="flex items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="size-5"
+          disabled={!mayPlan}
+          checked={Boolean(school.settings.doubles_bare)}
+          onChange={(event) => change.mutate({ doubles_bare: event.target.checked })}
+        />
+        Doubles are taught bare: hook, uppercut or elbow twice with the same arm
+      </label>
+      <Overruled school={school} />
       <Field
         label="What loads a lead kick"
         defaultValue={school.settings.lead_kick_loads.join(", ")}
@@ -63,5 +78,40 @@ export function Teaching({ school }: { school: School }) {
       </div>
       {change.error && <Trouble error={change.error} />}
     </Part>
+  );
+}
+
+/** What the corner says that this school teaches so, with how to take it back. */
+function Overruled({ school }: { school: School }) {
+  const mayPlan = useMayPlan();
+  const settled = useSettled();
+  const back = useMutation({
+    mutationFn: (rule: string) => data(api.PUT("/api/school/taught-so", { body: { rule, taught: false } })),
+    onSuccess: settled,
+  });
+  const rules = Object.entries(school.settings.taught_so);
+  if (rules.length === 0) return null;
+  return (
+    <div className="text-sm">
+      <p className="font-semibold">Taught so here, though the corner says otherwise</p>
+      <ul>
+        {rules.map(([rule, says]) => (
+          <li key={rule} className="flex items-center gap-2">
+            <span className="flex-1">
+              {RULE_NAMES[rule] ?? rule.replaceAll("-", " ")}{" "}
+              <span className="text-ink-soft">
+                {says.by}, {dayAndMonth(says.on)}
+              </span>
+            </span>
+            {mayPlan && (
+              <Button look="quiet" className="px-3" onClick={() => back.mutate(rule)}>
+                Judge it again
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {back.error && <Trouble error={back.error} />}
+    </div>
   );
 }

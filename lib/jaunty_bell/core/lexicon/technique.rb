@@ -61,6 +61,9 @@ module JauntyBell::Core
 
       def pause? = family == "pause"
 
+      # Stands where a text could not be read.
+      def gap? = id == "gap"
+
       def defence? = family == "defence"
 
       def step? = family == "step"

@@ -75,8 +75,9 @@ function Band({ row, first, sizes, selected }: { row: Row; first: boolean; sizes
       {row.places.slice(1).map((place, i) => (
         <Thread key={place.index} from={row.places[i] as Place} to={place} wide={half > 60} />
       ))}
+      {labels && row.places.map((place) => <Stance key={place.index} place={place} half={half} />)}
       {row.places.map((place) => (
-        <Placed key={place.index} place={place} k={k} selected={place.index === selected} />
+        <Placed key={place.index} place={place} k={k} half={half} selected={place.index === selected} />
       ))}
       {labels && <Labels row={row} half={half} partner={partner} />}
     </svg>
@@ -114,8 +115,42 @@ function SideNames({ half }: { half: number }) {
   );
 }
 
-function Placed({ place, k, selected }: { place: Place; k: number; selected: boolean }) {
+/** The feet have changed: from here on the other stance. */
+function Stance({ place, half }: { place: Place; half: number }) {
+  const { stance } = place.action;
+  if (!stance) return null;
+  return (
+    <g>
+      <path d={`M${place.from} ${-half}V${half}`} stroke="var(--color-step)" strokeWidth="1.5" strokeDasharray="1 5" />
+      <rect x={place.from + 3} y="-20" width="92" height="17" rx="4" fill="var(--color-cloth-light)" />
+      <text x={place.from + 8} y="-7" fontSize="12" fontWeight="700" fill={COLOURS.step}>
+        now {stance}
+      </text>
+    </g>
+  );
+}
+
+/** What could not be read: a hole in the cloth. */
+function Gap({ place, half, k }: { place: Place; half: number; k: number }) {
+  const r = Math.max(10, 26 * k);
+  return (
+    <rect
+      x={place.x - r}
+      y={-half * 0.8}
+      width={2 * r}
+      height={half * 1.6}
+      rx="6"
+      fill="var(--color-chalk)"
+      stroke="var(--color-rear)"
+      strokeWidth="1.5"
+      strokeDasharray="5 4"
+    />
+  );
+}
+
+function Placed({ place, k, half, selected }: { place: Place; k: number; half: number; selected: boolean }) {
   const { action, x, y, pin } = place;
+  if (action.gap !== null) return <Gap place={place} half={half} k={k} />;
   return (
     <g>
       {selected && <circle cx={x} cy={y} r={36 * k} fill="none" stroke="var(--color-brass)" strokeWidth="3" />}
@@ -186,7 +221,7 @@ function Labels({ row, half, partner }: { row: Row; half: number; partner: boole
 
 /** What is written under an action; what is done with it is drawn, not written. */
 const labelOf = (action: Drawn) =>
-  action.by === "partner" ? `[${action.label}]` : (action.label.split(" with ")[0] as string);
+  action.gap ?? (action.by === "partner" ? `[${action.label}]` : (action.label.split(" with ")[0] as string));
 
 /** A label's lines, broken where it would run into its neighbours. */
 function lines(place: Place, row: Row): string[] {
@@ -204,10 +239,15 @@ function roomFor(row: Row, place: Place): number {
   return Math.min(before, after);
 }
 
+function labelColour(action: Drawn) {
+  if (action.gap !== null) return COLOURS.rear;
+  return action.by === "partner" ? COLOURS.partner : undefined;
+}
+
 function Label({ place, y, words }: { place: Place; y: number; words: string[] }) {
   const { action } = place;
   return (
-    <text fill={action.by === "partner" ? COLOURS.partner : undefined} fontSize={words.length > 1 ? 12 : 15}>
+    <text fill={labelColour(action)} fontSize={words.length > 1 ? 12 : 15}>
       {words.map((word, i) => (
         <tspan key={word} x={place.x} y={y - (words.length > 1 ? 5 : 0) + i * 12.5}>
           {word}

@@ -96,7 +96,9 @@ module JauntyBell::Core
           @body.front = Footing.other(front) if action.with.technique.changes_feet?
         end
 
+        # What comes after a gap cannot be judged by what stood before it.
         def judge(visit)
+          return if visit.before&.technique&.gap?
           return Rules.without_contact.each { |rule| hear(rule, visit) } unless visit.contact?
           standing = Rules.first_of.find { |rule| hear(rule, visit) }
           visit.weak = @findings.last.weak? if standing

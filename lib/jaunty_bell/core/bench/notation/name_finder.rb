@@ -34,14 +34,20 @@ module JauntyBell::Core
           text = @tokens[i].text.downcase
           return [] if text.length > 24
           names = @techniques.written_names + Phrase::KEYWORDS + STRAIGHTS
-          pair = [text, @words[i + 1]].compact.join(" ")
           starting = (text.length > 1) ? names.select { |name| name.start_with?(text) } : []
-          (starting + spell(names, pair) + spell(names, text)).uniq.first(NEAREST)
+          (with_next(starting, i) + with_next(spell(names, [text, @words[i + 1]].compact.join(" ")), i) + starting +
+            spell(names, text)).uniq.first(NEAREST)
         end
 
         private
 
         def words(i) = @words[i] && @words[i, LONGEST].take_while { |word| word }
+
+        # Of names that end with the next word, what stands before it: "flying" for "flyng knee".
+        def with_next(names, i)
+          following = @words[i + 1] or return names
+          names.filter_map { |name| name.delete_suffix(" #{following}") if name.end_with?(" #{following}") }
+        end
 
         def spell(names, text) = DidYouMean::SpellChecker.new(dictionary: names).correct(text)
       end

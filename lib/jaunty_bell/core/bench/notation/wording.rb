@@ -20,6 +20,9 @@ module JauntyBell::Core
           }.to_h.freeze
         end
 
+        # The phrases of a kind, as they are said.
+        def self.said(kind) = phrases.filter_map { |words, (which, _)| words.join(" ") if which == kind }
+
         # Words some phrase begins with: {word => the longest such phrase in words}
         def self.firsts
           @firsts ||= phrases.keys.group_by(&:first).transform_values { |list| list.map(&:size).max }.freeze

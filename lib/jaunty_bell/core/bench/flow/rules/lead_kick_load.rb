@@ -48,7 +48,8 @@ module JauntyBell::Core
             if transfer?(visit)
               return "Let the #{name(visit.before)} carry your weight over before the #{name(visit.action)}."
             end
-            "Nothing loads the lead leg before the #{name(visit.action)}: switch, gallop in or slip to the lead " \
+            leg = (visit.action.side == :lead) ? "lead" : "front"
+            "Nothing loads the #{leg} leg before the #{name(visit.action)}: switch, gallop in or slip to the #{leg} " \
               "side first."
           end
         end
