@@ -83,14 +83,14 @@ class CardApiTest < ApiTest
   def test_variants_and_differences
     call(:post, "/api/card/variants",
       **draft(round(combination_id: new_combination[:id], swap: "even"), kind: "mitts"), kinds: ["no partner"])
-    assert_equal [{name: "work", was: "3:00", is: "1:20"}, {name: "swap", was: "even", is: "alone"},
-      {name: "on", was: "as usual", is: "air"}], answer[:changes][0][:fields]
+    assert_equal [{name: "work", was: "3:00", is: "1:20"}, {name: "partners", was: "half the round each", is: "alone"},
+      {name: "done on", was: "as usual", is: "air"}], answer[:changes][0][:fields]
     call(:post, "/api/card/variants", **draft(round), kinds: [])
     assert_refused 422, path: "kinds"
     call(:post, "/api/card/variants",
       **draft(round(combination_id: new_combination(name: "More")[:id], swap: "even", effort: 8), kind: "mitts"),
       kinds: ["no partner", "no bag"], to_load: 300)
-    assert_equal [["effort", "8", "5"], ["swap", "even", "alone"], ["on", "as usual", "air"]],
+    assert_equal [["effort", "8", "5"], ["partners", "half the round each", "alone"], ["done on", "as usual", "air"]],
       answer[:changes][0][:fields].map { |field| field.values_at(:name, :was, :is) }
         .reject { |name, _, _| name == "work" }
     call(:post, "/api/card/differences", **draft(round(title: "New")), other: plain(blocks(round(title: "Old"))))

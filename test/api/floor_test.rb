@@ -84,7 +84,7 @@ class FloorApiTest < ApiTest
     2.times { record(knocks: [knock]) }
     assert_equal [["all"], ["contact", "hard effort"]],
       call(:get, "/api/care/students/#{@ana}/holds").map { |hold| hold[:blocks] }.sort
-    assert_equal "a hold blocks all work", pairs(@ana, @bo)[:out].first[:reasons].first
+    assert_equal "held back from everything", pairs(@ana, @bo)[:out].first[:reasons].first
     assert_equal ["all", "contact", "hard effort"], student(@ana)[:blocks].sort
     call(:put, "/api/care/holds/#{knock[:id]}/lifted", lifted: true)
     assert_refused 409
@@ -107,7 +107,7 @@ class FloorApiTest < ApiTest
       marks: [mark, mark.merge(id: uuid)])
     written = call(:get, "/api/book/students/#{@ana}/classes")
     assert_equal [["Card", [], ["Hands home"], [{matter: "elbow", text: "on the post"}],
-      [{name: "Two", at: 0, times: 2}]]],
+      [{after: "jab", name: "Two", at: 0, times: 2}]]],
       written.map { |row| row.values_at(:title, :partners, :notes, :knocks, :broke) }
     record(attendances: [{id: uuid, student_id: @bo, at: now}])
     classes.close(@class_id, Clock.now + 90)

@@ -35,7 +35,7 @@ class ReportTest < ApiTest
     assert_equal %w[due new ready], asked.map { |item| item[:kind] }.uniq.sort
     text = report
     asked.each { |item| assert_includes text, item[:name], item[:kind] }
-    assert_says "One: you are ready to try it in your own rhythm.", "have another look at it",
+    assert_says "One: you are ready to try it on the clock.", "have another look at it",
       "new to you, and close to"
   end
 

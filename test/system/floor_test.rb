@@ -203,7 +203,7 @@ class FloorSystemTest < SystemTest
     click_button "End class"
     click_button "Tap again to end"
     within("[aria-label='Effort of Pia Pontoon']") { find("[aria-label='4, somewhat hard']").click }
-    within("[aria-label='Effort of everybody not asked yet']") { find("[aria-label='6, harder']").click }
+    within("[aria-label='Effort of everybody not asked yet']") { find("[aria-label='6, hard to very hard']").click }
     click_button "Done"
     assert_text "Everything you tapped is in the Book."
     assert_equal [[4, false], [6, true]],

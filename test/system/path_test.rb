@@ -95,8 +95,8 @@ class PathTest < SystemTest
   def finish
     assert_text "The stool"
     fill_in "Minutes, for all", with: "9"
-    within("[aria-label='Effort of Jory Ebb']") { find("[aria-label='6, harder']").click }
-    assert_text "harder"
+    within("[aria-label='Effort of Jory Ebb']") { find("[aria-label='6, hard to very hard']").click }
+    assert_text "hard to very hard"
     click_button "Done"
     assert_text "A short evening is done"
   end
@@ -110,7 +110,7 @@ class PathTest < SystemTest
       assert_match(/by Nell Tidewell/, row.text)
     end
     within("section[aria-label='Recorded efforts']") do
-      assert_match(/A short evening: 6 harder, 9 min.*54/m, first("li").text)
+      assert_match(/A short evening: 6 hard to very hard, 9 min.*54/m, first("li").text)
     end
     student = db[:students].first(name: "Jory Ebb")[:id]
     held = db[:classes].where(title: "A short evening").first

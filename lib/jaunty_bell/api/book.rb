@@ -59,10 +59,13 @@ module JauntyBell
         people.student(id)
         rows = club.diary(id).classes
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
+        meanings = combinations.meanings(rows.flat_map { |row| row[:broke].map { |each| each[:combination_id] } })
         answer(rows.map do |row|
           row.merge(on: row[:on].iso8601, effort: row[:effort]&.merge(effort: row[:effort][:effort].to_f),
             knocks: row[:knocks].map { |knock| {matter: knock[:matter], text: assistant? ? nil : knock[:text]} },
-            broke: row[:broke].map { |each| each.slice(:name, :at, :times) })
+            broke: row[:broke].map { |each|
+              {after: meanings.fetch(each[:combination_id]).said_at(each[:at]), **each.slice(:name, :at, :times)}
+            })
         end)
       end
 
@@ -83,9 +86,10 @@ module JauntyBell
       # Every mark on one combination, with its trace.
       get "/students/:id/marks", who: :all do
         people.student(id)
+        meaning = combinations.meanings([params["combination"]])[params["combination"]]
         answer(club.diary(id).marks(params["combination"]).map do |row|
           row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title)
-            .merge(on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
+            .merge(broke_after: row[:broke_at] && meaning&.said_at(row[:broke_at]), on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
         end)
       end
 

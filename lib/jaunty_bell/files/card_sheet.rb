@@ -36,9 +36,9 @@ module JauntyBell
       # "pairs, change every 0:30"
       def sharing(task)
         round = task.round
-        {"alone" => nil, "even" => "pairs, change at half time",
-         "every" => "pairs, change every #{clock(round.every.to_i)}", "round" => "pairs, change with the round",
-         "n for n" => "pairs, #{round.every} for #{round.every}"}.fetch(round.swap)
+        {"alone" => nil, "even" => "pairs, half the round each",
+         "every" => "pairs, change every #{clock(round.every.to_i)}", "round" => "pairs, a round each",
+         "n for n" => "pairs, #{Core::Card::Words.many(round.every.to_i, "set")} each in turn"}.fetch(round.swap)
       end
 
       def wrap(pdf, task, at:, width:, half:)

@@ -16,7 +16,7 @@ module JauntyBell
         STANCES: Core::Bench::STANCES, BLOCK_KINDS: Core::Card::BLOCKS, INTENSITIES: Core::Card::INTENSITIES,
         MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS, EFFORT_WORDS: Core::Book::Effort::WORDS,
         DAYS: Core::Weeks::DAYS, FAMILIES: Core::Lexicon::EntryRules::TAUGHT,
-        STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: RULES["plane"],
+        STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: RULES["plane"], TARGETS: RULES["levels"],
         GRAVE_POINTERS: Core::Book::Pointers::GRAVE, GRAVE_NOTES: Core::Floor::Door::GRAVE
       }.freeze
 
@@ -30,6 +30,9 @@ module JauntyBell
         halfLife: Core::Book::Mastery::HALF_LIVES, attempts: Core::Book::Mastery::ATTEMPTS,
         weeks: Core::Weeks::Programme::WEEKS, classMinutes: Core::Weeks::Programme::MINUTES
       }.transform_values { |range| [range.min, range.max] }.freeze
+
+      # Our own short words as a coach reads them: name in the interface => kind in Core::Lexicon::Plain.
+      NAMES = {RUNG_NAMES: :rungs, MANNER_NAMES: :manners, SWAP_NAMES: :swaps, RULE_NAMES: :rules}.freeze
 
       # Single numbers and words.
       VALUES = {
@@ -69,6 +72,7 @@ module JauntyBell
           lines = CHOICES.map { |name, list| "export const #{name} = #{JSON.generate(list)} as const;" }
           lines += VALUES.map { |name, value| "export const #{name} = #{JSON.generate(value)};" }
           lines << "export const LIMITS = #{JSON.generate(LIMITS)} as const;"
+          lines += NAMES.map { |name, kind| names(name, Core::Lexicon::Plain.of(kind)) }
           lines << "export const NEW_ROUND = #{JSON.generate(new_round)};"
           lines << "export const NEW_DRILL = #{JSON.generate(new_drill)};"
           lines << "export const PLAN_LIMITS = #{JSON.generate(Core::Weeks::Limits.new.to_h)};"
@@ -85,6 +89,12 @@ module JauntyBell
         end
 
         private
+
+        # Names and what they mean, by word; of rules and fields, which may be any text, the name alone.
+        def names(name, said)
+          kind = said.values.all?(Hash) ? "Record<string, { name: string; means: string; at?: string }>" : "Record<string, string>"
+          "export const #{name}: #{kind} = #{JSON.generate(said)};"
+        end
 
         def limits(name)
           least, most = LIMITS.fetch(name)

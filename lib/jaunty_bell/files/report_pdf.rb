@@ -11,8 +11,6 @@ module JauntyBell
         ready: ->(name, rung, _, _) { "#{name}: you are ready to try it #{rung}." },
         new: ->(name, _, _, from) { "#{name}: new to you, and close to #{from}." }
       }.freeze
-      RUNGS = {"air" => "in the air", "count" => "to a count", "clock" => "in your own rhythm",
-               "move" => "on the move", "call" => "when it is called", "answer" => "against answers"}.freeze
 
       # `report` a Core::Book::Report.
       def initialize(report)
@@ -33,6 +31,8 @@ module JauntyBell
       end
 
       private
+
+      def at(rung) = Core::Lexicon::Plain.at(rung)
 
       def head
         @pdf.fill_color BRASS
@@ -91,14 +91,14 @@ module JauntyBell
         owned = @report.highest.select { |_, (_, mastery)| mastery.owned? }
         return ["Nothing is yours yet: it takes clean work on two different days."] if owned.empty?
         listed(owned.map { |id, (rung, mastery)|
-          "#{named(id)} #{RUNGS.fetch(rung)}. Your marks vouch for it " \
+          "#{named(id)} #{at(rung)}. Your marks vouch for it " \
             "#{Core::Book::PlainWords.vouched(mastery.due_in)}."
         })
       end
 
       def coming
         lines = @report.coming.map do |item|
-          NEXT.fetch(item.kind).call(named(item.combination_id), RUNGS.fetch(item.rung), RUNGS[item.above],
+          NEXT.fetch(item.kind).call(named(item.combination_id), at(item.rung), item.above && at(item.above),
             item.from && named(item.from))
         end
         lines += @report.weak_links.map { |link|
@@ -106,7 +106,7 @@ module JauntyBell
             "slowly, until it is smooth."
         }
         lines += @report.highest.filter_map { |id, (rung, mastery)|
-          "#{named(id)} #{RUNGS.fetch(rung)}: keep at it." if mastery.state == :learning
+          "#{named(id)} #{at(rung)}: keep at it." if mastery.state == :learning
         }
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
       end

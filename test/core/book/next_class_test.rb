@@ -56,14 +56,14 @@ class NextClassTest < Minitest::Test
     reasons = items({"a" => {["two", "count"] => mastery(*OWNED)}, "b" => {["two", "count"] => mastery(*OWNED)},
       "c" => {["three", "count"] => mastery(*FADED)}}).to_h { |item| [item.kind, item.reason] }
     assert_equal({due: "1 of 1 who have met it: it faded with time",
-      ready: "2 of 2 who have met it own it at count: try clock"}, reasons.slice(:due, :ready))
+      ready: "2 of 2 who have met it own it to a count: try it on the clock"}, reasons.slice(:due, :ready))
   end
 
   def test_due_and_ready_at_once_is_said_once
     near = mastery([20, 20, 20], [24, 20, 18])
     found = items({"ana" => {["far", "count"] => near}}, on: DAY + near.due_in.floor - 2)
     assert_equal [[:due, "far", "count", "clock",
-      "it falls due before the next class; they own it at count: try clock"]],
+      "it falls due before the next class; they own it to a count: try it on the clock"]],
       found.map { |item| [item.kind, item.combination_id, item.rung, item.above, item.reason] }
     both = {"ana" => {["far", "count"] => near}, "bo" => {["far", "count"] => mastery(*OWNED)}}
     assert_equal [[:due, "count", %w[ana], "clock"]],

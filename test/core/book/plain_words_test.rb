@@ -35,7 +35,7 @@ class PlainWordsTest < Minitest::Test
     words = (0..10).map { |rating| Book::Effort.new(rating, 60).words }
     assert_equal words.uniq, words
     assert_equal "very hard", Book::Effort.new(7, 60).words
-    assert_equal "harder", Book::Effort.new(6.4, 60).words
+    assert_equal "hard to very hard", Book::Effort.new(6.4, 60).words
     assert_equal 390.0, Book::Effort.new(6.5, 60).load
   end
 

@@ -76,7 +76,7 @@ class PointersTest < Minitest::Test
     all = pointers(STEADY, holds: [hold], guardian: false, unasked: 2, fading: %w[a b c d], rough: ["Two bells"])
     assert_equal ["Elbow: no right hand.", "No guardian on file: ask for one before the next class.",
       "2 classes of the last fortnight without an effort: ask how hard it was.",
-      "Slipping for rough marks: Two bells.", "Due again, time has done it: a, b, c and 1 more."],
+      "Slipping for rough marks: Two bells.", "Not drilled lately, so due again: a, b, c and 1 more."],
       all.map(&:text)
   end
 

@@ -185,7 +185,7 @@ class ChecksTest < Minitest::Test
     rounds = [round("1-2", work: 120, implement: "hanging-bag"), round("1-2", work: 90, implement: "hanging-bag")]
     assert_mends plan(block("circuit", *rounds)), "circuit-bells", "2:00 at every station"
     full = plan(block("circuit", *rounds.map { |each| each.but(work: 120) }), students: 5)
-    assert_match(/5 students at 2 stations: 3 groups waits/, finding(full, "circuit-waiting").reason)
+    assert_match(/5 students at 2 stations: 3 groups wait/, finding(full, "circuit-waiting").reason)
     assert_mends full, "circuit-waiting", "3 at every station"
     held = plan(block("circuit", round("1-2", implement: "focus-mitts"), round("1-2", implement: "hanging-bag")))
     assert_mends held, "circuit-holder", "Two at every station", "On a hanging bag"

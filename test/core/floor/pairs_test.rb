@@ -36,10 +36,10 @@ class PairsTest < Minitest::Test
       made(partner("ana", kg: 60), partner("bo", kg: 76)).stuck.first.reasons
     assert_equal [%w[ana bo]], groups(made(partner("ana", kg: 60), partner("bo", kg: 75)))
     assert_equal ["they are kept apart (1 of 1)"], made(adult, partner("bo"), apart: [%w[bo ana]]).stuck.first.reasons
-    assert_equal [["a hold blocks contact"], %w[bo]],
+    assert_equal [["held back from contact"], %w[bo]],
       made(partner("ana", blocks: ["contact"]), partner("bo"))
         .then { |all| [all.alone.first.reasons, all.stuck.map(&:id)] }
-    assert_equal ["a hold blocks holding"], made(partner("ana", blocks: ["holding"]), partner("bo")).alone.first.reasons
+    assert_equal ["held back from holding pads"], made(partner("ana", blocks: ["holding"]), partner("bo")).alone.first.reasons
     assert_empty made(partner("ana", blocks: ["left hand"]), partner("bo")).alone
     out = made(partner("ana", blocks: ["all", "contact"]), partner("bo"))
     assert_equal [%w[ana], [], %w[bo]], [out.out.map(&:id), out.alone, out.stuck.map(&:id)],

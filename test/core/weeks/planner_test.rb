@@ -175,7 +175,7 @@ class PlannerTest < Minitest::Test
     places = plan.classes.flat_map(&:places)
     assert_match(/\ANew to the group: it builds on Two, which enough own by then; the only new thing that day\./,
       places.find { |place| place.kind == :new }.why)
-    assert_match(/\AA review: \d of 4 own it at count, and what is left alone fades\./,
+    assert_match(/\AA review: \d of 4 own it to a count, and what is not drilled fades\./,
       places.find { |place| place.kind == :review }.why)
     places.each { |place| refute_empty place.why }
   end

@@ -14,7 +14,7 @@ class WishesTest < Minitest::Test
     {
       programme(goal("four", "answer"), weeks: 2) =>
         Regexp.new("\\AEven with 2 places in every class only 0 of 4 are expected to own Four at answer by the end, " \
-          "and no rung of it by 60 %"),
+          "and not one of its rungs would be owned by the 60 %"),
       programme(goal("two", "answer"), weeks: 3) => /own Two at answer by the end; at count it could be 4\.\z/,
       programme(goal("two"), goal("gone")) => /\AA goal is no longer on the shelf/,
       programme(goal("two", "move"), goal("kick", "call"),

@@ -6,6 +6,7 @@ import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
+import { count } from "../kit/words";
 import { Wrap } from "../kit/wrap/Wrap";
 import type { Beside } from "./Parts";
 import { type Judging, type Pacing, useAnalysis } from "./useAnalysis";
@@ -31,7 +32,7 @@ export function BesidePanel({ beside, pacing, judging, origin, take, close }: Pr
           {judging.stance === "southpaw" ? reading?.by_hand : reading?.spoken}
         </span>
         <span className="text-ink-soft">
-          {answer.data?.pace && `${answer.data.pace.sets} sets, ${answer.data.pace.strikes} strikes`}
+          {answer.data?.pace && `${count(answer.data.pace.sets, "set")}, ${count(answer.data.pace.strikes, "strike")}`}
         </span>
         <Button className="min-h-8 px-3" onClick={() => take(beside.notation)}>
           To the line

@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data, Refusal } from "../api/client";
-import { MANNERS } from "../api/known";
+import { MANNER_NAMES, MANNERS } from "../api/known";
 import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field, Trouble } from "../kit/parts";
@@ -14,7 +14,7 @@ import { useLexicon } from "./Completion";
 import { Lines, Numbers, Rungs, Tick } from "./DrillFields";
 import { DrillPool } from "./DrillPool";
 import { DrillSaid } from "./DrillSaid";
-import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner, MANNER_WORDS } from "./drills";
+import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner } from "./drills";
 
 /** One drill, edited in place; what the implement and the techniques bring is drawn in and can be changed. */
 export function DrillEditor({ saved }: { saved?: Drill }) {
@@ -91,7 +91,7 @@ export function DrillEditor({ saved }: { saved?: Drill }) {
           >
             {MANNERS.map((manner) => (
               <option key={manner} value={manner}>
-                {manner.replaceAll("-", " ")}: {MANNER_WORDS[manner]}
+                {MANNER_NAMES[manner]?.name}: {MANNER_NAMES[manner]?.means}
               </option>
             ))}
           </LabelledSelect>

@@ -1,6 +1,6 @@
 import { useId, useState } from "react";
 import type { Refusal } from "../api/client";
-import { DRILL_RESTS, LADDERS, LIMITS, RUNGS } from "../api/known";
+import { DRILL_RESTS, LADDERS, LIMITS, RUNG_NAMES, RUNGS } from "../api/known";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field, within } from "../kit/parts";
 import type { DrillFacts } from "./drills";
@@ -97,6 +97,9 @@ export function Rungs({ rungs, change }: { rungs: DrillFacts["rungs"]; change: (
           />
         ))}
       </div>
+      <p className="mt-1 text-ink-soft text-xs">
+        {rungs.map((rung) => `${RUNG_NAMES[rung]?.name}: ${RUNG_NAMES[rung]?.means}`).join(" · ")}
+      </p>
     </fieldset>
   );
 }

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { MANNER_NAMES } from "../api/known";
 import { Button, Empty, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { useDrills } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { DrillEditor } from "./DrillEditor";
-import { MANNER_WORDS } from "./drills";
 
 /** Drills: combinations on an implement in a manner, as they go on a card. */
 export default function DrillsPlace() {
@@ -49,7 +49,8 @@ export default function DrillsPlace() {
               >
                 <span className="block font-bold">{drill.name}</span>
                 <span className="text-ink-soft text-sm">
-                  {drill.implement.replaceAll("-", " ")}, {MANNER_WORDS[drill.manner]}
+                  {drill.implement.replaceAll("-", " ")},{" "}
+                  {(MANNER_NAMES[drill.manner]?.name ?? drill.manner).toLowerCase()}
                 </span>
               </Link>
             </li>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { asks } from "../kit/queries";
 
-const STEP = { add: "one action more", drop: "one action less", change: "one action other" };
+const STEP = { add: "one action more", drop: "one action fewer", change: "one action changed" };
 const MOST = 4;
 
 /** What on the shelf is one step away from what is in the line, and what is like it. */
@@ -22,7 +22,12 @@ export function Near({ notation, except }: { notation: string; except?: string }
       {like.length > 0 && <h3 className="mt-1.5 font-bold">Like it</h3>}
       <ul>
         {like.map((row) => (
-          <Line key={row.id} id={row.id} name={row.name} note={`${Math.round(row.share * 100)} % of links`} />
+          <Line
+            key={row.id}
+            id={row.id}
+            name={row.name}
+            note={row.share === 1 ? "the same steps" : `${Math.round(row.share * 100)} % the same`}
+          />
         ))}
       </ul>
     </section>

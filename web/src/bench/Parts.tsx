@@ -2,6 +2,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react
 import { useQuery } from "@tanstack/react-query";
 import type { Analysis, Schemas } from "../api/client";
 import { asks } from "../kit/queries";
+import { count } from "../kit/words";
 
 type Pace = { tempo: number; pause: number };
 export type Beside = { title: string; notation: string };
@@ -96,7 +97,7 @@ function PartLine({ part, show }: { part: Schemas["Part"]; show: () => void }) {
       >
         <span className="min-w-0 flex-1 truncate font-semibold">{part.notation}</span>
         <span className="shrink-0 text-ink-soft text-xs">
-          {part.set_time.toFixed(1)} s · {part.sets} sets
+          {part.set_time.toFixed(1)} s · {count(part.sets, "set")}
         </span>
       </button>
     </li>

@@ -35,7 +35,9 @@ export function WordList({ open, close }: { open: boolean; close: () => void }) 
 }
 
 function Ways({ lexicon, wanted }: { lexicon: Lexicon; wanted: string }) {
-  const ways = lexicon.ways.filter((way) => `${way.what} ${[...way.examples, ...way.phrases].join(" ")}`.toLowerCase().includes(wanted));
+  const ways = lexicon.ways.filter((way) =>
+    `${way.what} ${[...way.examples, ...way.phrases].join(" ")}`.toLowerCase().includes(wanted),
+  );
   return (
     <dl className="mb-4 grid gap-x-4 gap-y-1.5 text-sm sm:grid-cols-[9rem_1fr]">
       {ways.map((way) => (

@@ -5,19 +5,6 @@ export type Drill = Schemas["Drill"];
 /** A drill's own facts, as they are sent. */
 export type DrillFacts = Omit<Drill, "id" | "version" | "archived" | "drawn">;
 
-export const MANNER_WORDS: Record<Drill["manner"], string> = {
-  counted: "the coach counts",
-  clocked: "own rhythm, on the clock",
-  "counted-then-clocked": "to a count first, then on the clock",
-  called: "drawn from the pool, unannounced",
-  series: "in a fixed order, moving freely between",
-  ladder: "one, one-two, one-two-three …",
-  burst: "inner intervals, on and off",
-  flow: "free within limits",
-  trade: "partners take turns",
-  read: "see this, do that",
-};
-
 /** What a coach most often makes: on the mitts, to a count and on the clock. */
 export const FIRST_DRILL: DrillFacts = {
   ...(NEW_DRILL as Omit<DrillFacts, "name" | "implement" | "rungs">),

@@ -8,6 +8,7 @@ import { asks, useShelf } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
+import { count } from "../kit/words";
 import { AddRound } from "./AddRound";
 import { BlockRows } from "./BlockRows";
 import { CardHead } from "./CardHead";
@@ -136,7 +137,7 @@ export function CardEditor({ card }: { card: Card }) {
       )}
       {draft.students !== null && (
         <p className="mt-2 text-ink-soft text-sm">
-          Reckoned for {draft.students} students.{" "}
+          Reckoned for {count(draft.students, "student")}.{" "}
           <Button look="quiet" small onClick={() => set({ students: null })}>
             Back to the group's own number
           </Button>
@@ -155,7 +156,7 @@ function Theirs({ refusal, id }: { refusal: Refusal; id: string }) {
   return (
     <div className="mt-2 flex flex-wrap items-center gap-3">
       <p>
-        Theirs has {titles.length} rounds ({titles.join(", ")}). Yours is still here.
+        Theirs has {count(titles.length, "round")} ({titles.join(", ")}). Yours is still here.
       </p>
       <Button onClick={() => client.setQueryData(asks.card(id).queryKey, theirs)}>Keep mine, on top of theirs</Button>
       <Button

@@ -10,6 +10,7 @@ import { useCards, usePeople, useStale } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
 import { clock, dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
+import { count } from "../kit/words";
 
 const SHELVES = [
   { value: "cards", shown: "Cards" },
@@ -153,7 +154,7 @@ function Line({ card, make }: { card: Schemas["CardLine"]; make: (from: Schemas[
       <Link to={`/card/${card.id}`} className="min-w-0 flex-1">
         <span className="wide block truncate font-extrabold text-lg">{card.name}</span>
         <span className="block text-ink-soft text-sm">
-          {card.rounds} rounds · {clock(card.seconds)} of {card.minutes} min
+          {count(card.rounds, "round")} · {clock(card.seconds)} of {card.minutes} min
           {over > 60 && <strong className="text-rear"> · too long</strong>}
         </span>
         <span className="block truncate text-ink-soft text-xs">

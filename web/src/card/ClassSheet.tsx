@@ -9,6 +9,7 @@ import { Sheet } from "../kit/Sheet";
 import { useClub, useMayPlan } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 import { useSay } from "../kit/toast";
+import { count } from "../kit/words";
 import { useSchoolOfCards } from "./school";
 
 const BOX = "min-h-9 w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 text-sm";
@@ -46,7 +47,7 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
   return (
     <Sheet open close={close} title={row.title}>
       <p className="mb-2 text-sm">
-        {dayAndTime(row.starts_at, club.time_zone)}, {row.minutes} minutes
+        {dayAndTime(row.starts_at, club.time_zone)}, {count(row.minutes, "minute")}
         {row.group_name && `, ${row.group_name}`}
         {row.cancelled && <strong className="text-rear"> · called off</strong>}
         {row.ended_at && " · took place"}

@@ -34,7 +34,7 @@ export function Changes({ changes }: { changes: Schemas["CardChange"][] }) {
               ? "left out"
               : change.kind === "added"
                 ? "new"
-                : change.fields.map((field) => `${field.name} ${field.was} → ${field.is}`).join(", ")}
+                : change.fields.map((field) => `${field.name}: ${field.was} → ${field.is}`).join(", ")}
           </span>
         </li>
       ))}

@@ -1,6 +1,7 @@
 import { useId } from "react";
 import type { Sums } from "../api/client";
 import { useWidth } from "../kit/width";
+import { count } from "../kit/words";
 import { countOf, type DraftBlock } from "./draft";
 
 const HEIGHT = 96;
@@ -26,7 +27,7 @@ export function Rope({ blocks, sums, minutes }: { blocks: DraftBlock[]; sums?: S
         height={HEIGHT}
         className="block max-w-full"
         role="img"
-        aria-label={`The class as a rope: ${countOf(blocks)} rounds, post at ${minutes} minutes`}
+        aria-label={`The class as a rope: ${count(countOf(blocks), "round")}, post at ${count(minutes, "minute")}`}
       >
         <defs>
           {[

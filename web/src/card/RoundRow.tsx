@@ -2,11 +2,12 @@ import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { CardFinding, Combination, Sums } from "../api/client";
-import { LIMITS, RUNGS } from "../api/known";
+import { LIMITS, MANNER_NAMES, RUNGS, SWAP_NAMES } from "../api/known";
 import { Pick } from "../kit/Pick";
 import { clock } from "../kit/time";
+import { count } from "../kit/words";
 import { Wrap } from "../kit/wrap/Wrap";
-import { type Row, SWAPS } from "./draft";
+import type { Row } from "./draft";
 import { RoundMore } from "./RoundMore";
 import { TimeInput } from "./TimeInput";
 
@@ -207,9 +208,9 @@ function Struck({ sum }: { sum?: Sums["rounds"][number] }) {
     <div className="text-[13px] leading-[1.15]">
       {typeof sum?.strikes === "number" && (
         <>
-          <span className="font-bold">{sum.strikes} strikes</span>
+          <span className="font-bold">{count(sum.strikes, "strike")}</span>
           <br />
-          <span className="text-ink-soft text-xs">{sum.sets} sets</span>
+          <span className="text-ink-soft text-xs">{typeof sum.sets === "number" && count(sum.sets, "set")}</span>
         </>
       )}
     </div>
@@ -225,7 +226,7 @@ function Sharing({ row, name, change, readOnly }: SharingProps) {
         label={`${name} partners`}
         field="swap"
         value={row.swap}
-        options={Object.entries(SWAPS).map(([value, shown]) => ({ value: value as Row["swap"], shown }))}
+        options={Object.entries(SWAP_NAMES).map(([value, { name }]) => ({ value: value as Row["swap"], shown: name }))}
         disabled={readOnly}
         set={(swap) => swap && change({ ...row, swap, every: swap === "every" ? 30 : swap === "n for n" ? 2 : null })}
         className={`${BOX} min-w-0 max-xl:w-30`}
@@ -251,14 +252,14 @@ function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number];
   const said = [
     sum?.what && sum.what.toLowerCase() !== row.title.toLowerCase() && sum.what,
     row.implement && `on ${row.implement.replaceAll("-", " ")}`,
-    sum && !["clocked"].includes(sum.manner) && sum.manner,
+    sum && sum.manner !== "clocked" && MANNER_NAMES[sum.manner]?.name.toLowerCase(),
     sum && sum.counting > 0 && `the counting takes ${clock(sum.counting)}`,
     row.repeat > 1 && `${row.repeat} times`,
     row.keep && "must stay",
     row.both_sides && "both sides",
     row.on_s && `${row.on_s} s on, ${row.off_s} s off`,
     row.active && "active rest",
-    row.reps && `${row.reps} repetitions`,
+    row.reps !== null && count(row.reps, "repetition"),
     row.intensity,
     !row.contact && "no contact",
     row.beginners && `beginners in place: ${row.beginners}`,

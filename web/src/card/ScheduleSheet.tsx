@@ -9,6 +9,7 @@ import { Button, Trouble } from "../kit/parts";
 import { useCoaches, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
+import { count } from "../kit/words";
 import { Clashes } from "./Clashes";
 import { useSchoolOfCards } from "./school";
 
@@ -57,7 +58,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
       {done ? (
         <>
           <p className="text-sm">
-            {weeks === 1 ? "One class" : `${weeks} classes, one a week`}, from {at.replace("T", " ")}.
+            {weeks === 1 ? "One class" : `${count(weeks, "class")}, one a week`}, from {at.replace("T", " ")}.
           </p>
           <Clashes calendar={done} zone={club.time_zone} />
           <div className="mt-3 flex justify-end gap-2">

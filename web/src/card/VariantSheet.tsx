@@ -6,6 +6,7 @@ import { newId } from "../kit/ids";
 import { Button, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
+import { count } from "../kit/words";
 import { ProposalView } from "./ProposalView";
 
 type Kind = Schemas["Variant"];
@@ -39,7 +40,7 @@ export function VariantSheet({ parent, asked, close }: Props) {
   const version = useQuery({ ...asks.variant(body), enabled: !nothing });
   const said = [
     ...kinds.map((kind) => KINDS[kind].name),
-    to_minutes && `in ${to_minutes} minutes`,
+    to_minutes && `in ${count(to_minutes, "minute")}`,
     to_load && "on an easier day",
   ].filter(Boolean);
   const variant = [...kinds, to_minutes && "shorter", to_load && "easier"].filter(Boolean).join(", ");

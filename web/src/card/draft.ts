@@ -19,13 +19,6 @@ export type Draft = {
 };
 export type Place = { block: number; round: number };
 
-export const SWAPS: Record<Round["swap"], string> = {
-  alone: "alone",
-  even: "half each",
-  every: "turns of, s",
-  round: "by the round",
-  "n for n": "n for n",
-};
 const IN_PAIRS = ["mitts", "pads", "partner"];
 
 export const keyed = (blocks: Block[]): DraftBlock[] =>

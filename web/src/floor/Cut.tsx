@@ -1,4 +1,5 @@
 import { clock } from "../kit/time";
+import { count } from "../kit/words";
 import type { Props } from "./part";
 import { cutOf } from "./rang";
 
@@ -12,11 +13,11 @@ export function Cut({ opened, hall }: Pick<Props, "opened" | "hall">) {
     <section aria-label="What was cut" className="text-sm">
       <p className="font-semibold">What was cut</p>
       {cut.length === 0 ? (
-        <p className="text-ink-soft">Nothing: all {opened.rounds.length} rounds rang to their end.</p>
+        <p className="text-ink-soft">Nothing: all {count(opened.rounds.length, "round")} rang to their end.</p>
       ) : (
         <>
           <p>
-            {cut.length} of {opened.rounds.length} rounds, {clock(lost)} of work
+            {cut.length} of {count(opened.rounds.length, "round")}, {clock(lost)} of work
           </p>
           {short.length > 0 && (
             <p className="text-ink-soft">

@@ -159,6 +159,13 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
       {nothing}
       {called && drawn && <p className="mb-2 font-semibold">Marks are for {drawn.name}, called last</p>}
       {questions}
+      {rows.length > 0 && (
+        <p aria-hidden="true" className="mb-1.5 flex justify-end gap-4 pr-1.5 text-night-soft text-sm">
+          <span>✓ clean</span>
+          <span>~ rough</span>
+          <span>⌇ lost it</span>
+        </p>
+      )}
       <ul className="grid gap-2 lg:max-h-[calc(100dvh-236px)] lg:overflow-y-auto">
         {rows.map((row) => (
           <li key={row.student.id} className="flex items-center gap-2 rounded-xl bg-night-raised py-1.5 pr-1.5 pl-3">
@@ -224,7 +231,7 @@ function Links({ name, actions, choose, close }: LinksProps) {
           onClick={close}
           className="min-h-11 rounded-full border-2 border-night-line px-4 font-semibold"
         >
-          Nowhere
+          Never mind
         </button>
       </div>
       <ol className="grid gap-1.5">

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { OpenClass, Schemas } from "../api/client";
 import { asks } from "../kit/queries";
+import { count } from "../kit/words";
 
 type Reviewed = Schemas["Reviewed"];
 const percent = (share: number) => `${Math.abs(Math.round(share * 100))} %`;
@@ -41,7 +42,7 @@ export function said({ strikes, heart }: Reviewed): string {
   return [
     strikes.told_apart
       ? `${strikes.whole} of ${strikes.sets} sets whole`
-      : `${strikes.strikes} strikes; one set cannot be told from the next, so nothing is said of what was missed`,
+      : `${count(strikes.strikes, "strike")}; one set cannot be told from the next, so nothing is said of what was missed`,
     strikes.missed && `${strikes.missed} ${strikes.missed === 1 ? "strike" : "strikes"} missed`,
     strikes.wrong_hand && `${strikes.wrong_hand} with the wrong hand`,
     strikes.extra && `${strikes.extra} extra`,

@@ -3,6 +3,7 @@ import type { OpenClass } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field } from "../kit/parts";
 import { Sheet } from "../kit/Sheet";
+import { count } from "../kit/words";
 import { type Hall, whoAreHere } from "./hall";
 import type { Heard, Kind, Listening } from "./sensors";
 import { WhoSelect } from "./WhoSelect";
@@ -61,7 +62,7 @@ export function SensorSheet({ open, close, opened, hall, listening, heard, liste
         {listening && (
           <p role="status" className="font-semibold">
             {heard?.lost ? "Lost touch with it; trying again." : `Listening: ${heard?.samples ?? 0} felt in rounds`}
-            {heard && heard.unread > 0 && `, ${heard.unread} lines made no sense`}
+            {heard && heard.unread > 0 && `, ${count(heard.unread, "line")} made no sense`}
           </p>
         )}
         <div className="flex justify-end gap-2">

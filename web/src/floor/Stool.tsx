@@ -2,6 +2,7 @@ import { useState } from "react";
 import { HEAD_KNOCK, LIMITS, EFFORT_WORDS as WORDS } from "../api/known";
 import { Choice } from "../kit/Choice";
 import { Button, Field, Trouble } from "../kit/parts";
+import { count } from "../kit/words";
 import { ClassDone } from "./ClassDone";
 import { Cut } from "./Cut";
 import { KnockSheet } from "./KnockSheet";
@@ -11,7 +12,7 @@ import { isOver } from "./ring";
 import { StoolRow } from "./StoolRow";
 import { minutesRead, useStool } from "./useStool";
 
-const RANGE = `From 1 to ${LIMITS.minutes[1]} minutes.`;
+const RANGE = `From 1 to ${count(LIMITS.minutes[1], "minute")}.`;
 
 /** The stool: how hard it was for each, minutes really done, what was cut, done. */
 export function Stool({ opened, hall, change, outbox }: Props) {
@@ -48,7 +49,7 @@ export function Stool({ opened, hall, change, outbox }: Props) {
           hint={
             took.length > 0
               ? "Each one's are worked out: from the first bell to the last, while they were here, without pauses of more than five minutes."
-              : `No bell rang: the card's ${opened.minutes} minutes stand until you put them right.`
+              : `No bell rang: the card's ${count(opened.minutes, "minute")} stand until you put them right.`
           }
         />
         <Cut opened={opened} hall={hall} />

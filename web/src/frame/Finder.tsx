@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useCards, usePeople, useShelf } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
+import { count } from "../kit/words";
 
 type Hit = { id: string; kind: string; name: string; note: string; to: string };
 const MOST = 9;
@@ -64,7 +65,7 @@ function useHits(open: boolean, text: string): Hit[] {
       id: row.id,
       kind: "card",
       name: row.name,
-      note: `${row.rounds} rounds`,
+      note: `${count(row.rounds, "round")}`,
       to: `/card/${row.id}`,
     })),
     ...(people.data?.students ?? []).map((row) => ({

@@ -1,3 +1,4 @@
+import { count } from "./words";
 /** Seconds as a coach writes them: 3:00, 0:45, 1:02:30. */
 export function clock(seconds: number): string {
   const whole = Math.max(0, Math.round(seconds));
@@ -53,7 +54,7 @@ export function fromNow(iso: string, now: number): string {
   if (minutes <= 0) return "now";
   if (minutes < 60) return `in ${minutes} min`;
   if (minutes < 24 * 60) return `in ${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")}`;
-  return `in ${Math.round(minutes / 1440)} days`;
+  return `in ${count(Math.round(minutes / 1440), "day")}`;
 }
 
 /** The day of an instant in the club's own time, as 2026-11-25: what is told of a class belongs to the class's day, whenever it is told. */

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { api, data, Refusal, type Schemas } from "../api/client";
-import { FAMILIES, PLANES, STRIKING } from "../api/known";
+import { FAMILIES, PLANES, STRIKING, TARGETS } from "../api/known";
 import { Button, Field, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { useSay } from "../kit/toast";
@@ -11,14 +11,28 @@ import { Choose, useSettled } from "./parts";
 
 type Technique = Schemas["NewTechnique"];
 type Side = "lead" | "rear";
-type Target = "head" | "body" | "leg";
+type Target = (typeof TARGETS)[number];
 
 const RANGES = [["long"], ["long", "mid"], ["mid"], ["mid", "close"], ["close"]] as const;
-const LIMBS: Record<string, string> = { punch: "hand", elbow: "elbow", knee: "knee", kick: "leg", "hand control": "hand" };
-const TARGETS: Target[] = ["head", "body", "leg"];
+const LIMBS: Record<string, string> = {
+  punch: "hand",
+  elbow: "elbow",
+  knee: "knee",
+  kick: "leg",
+  "hand control": "hand",
+};
 const ASK = { value: "", name: "choose …" };
 
-type Told = { name: string; family: string; plane: string; sides: string; side: string; levels: Target[]; level: string; range: string };
+type Told = {
+  name: string;
+  family: string;
+  plane: string;
+  sides: string;
+  side: string;
+  levels: Target[];
+  level: string;
+  range: string;
+};
 const NOTHING: Told = { name: "", family: "", plane: "", sides: "", side: "", levels: [], level: "", range: "" };
 
 const isStrike = (family: string) => (STRIKING as readonly string[]).includes(family);

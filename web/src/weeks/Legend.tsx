@@ -23,7 +23,7 @@ export function Legend() {
         pinned
       </span>
       <span className="text-ink-soft">
-        Higher in its row is a higher rung; a figure is how many places it takes. Drag to pin.
+        The higher in its row, the higher the rung; a number says how many rounds of the class it takes. Drag to pin.
       </span>
     </p>
   );

@@ -1,4 +1,5 @@
 import { dayAndMonth } from "../kit/time";
+import { count } from "../kit/words";
 import { type Plan, type Programme, percent } from "./programme";
 
 type Props = { programme: Programme; plan: Plan | null };
@@ -19,8 +20,9 @@ export function Overview({ programme, plan }: Props) {
           <details className="mt-1 text-xs">
             <summary className="cursor-pointer font-semibold">Where this is from</summary>
             <p className="mt-1">
-              The share of the {students.length} students expected to hold each goal, weighted by its importance. The
-              plan's own value, with rungs on the way, what is waited for and lapses, is {plan.value.toFixed(3)};{" "}
+              The share of the {count(students.length, "student")} expected to hold each goal, weighted by its
+              importance. The plan's own value, with rungs on the way, what is waited for and lapses, is{" "}
+              {plan.value.toFixed(3)};{" "}
               {plan.exact
                 ? "every plan there is was tried."
                 : `no plan can be above ${Math.min(plan.bound, 9).toFixed(3)}: marks of two days are needed for each rung, students come as often as they come, and there are only so many places.`}
@@ -65,8 +67,8 @@ export function Overview({ programme, plan }: Props) {
               what it builds on.
             </li>
             <li>
-              From {habits.from.attempted ?? 0} marks of this group; below 30 of a kind the product's own default
-              stands. A house model, no measurement of anybody.
+              From {count(habits.from.attempted ?? 0, "mark")} of this group; below 30 of a kind the product's own
+              default stands. A house model, no measurement of anybody.
             </li>
           </ul>
         </details>

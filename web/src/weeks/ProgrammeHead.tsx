@@ -2,6 +2,7 @@ import { Button } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
+import { count } from "../kit/words";
 import type { Programme, useProgrammeChanges } from "./programme";
 import { toCome } from "./wanted";
 
@@ -24,7 +25,8 @@ export function ProgrammeHead({ programme, changes, busy, open }: Props) {
       {
         onSuccess: (made) => {
           const stuck = made.find((each) => each.stuck)?.stuck;
-          const done = made.length === 1 ? "The card is in the calendar." : `${made.length} cards are in the calendar.`;
+          const done =
+            made.length === 1 ? "The card is in the calendar." : `${count(made.length, "card")} are in the calendar.`;
           say(stuck ? `${done} ${stuck}` : done);
         },
       },

@@ -1,5 +1,6 @@
 import { Button } from "../kit/parts";
 import { dayAndMonth } from "../kit/time";
+import { count } from "../kit/words";
 import { wanted } from "./Overview";
 import { type Plan, type Programme, percent } from "./programme";
 
@@ -25,7 +26,7 @@ export function Proposal({ programme, plan, proposed, shown, show, decide }: Pro
           <strong>Laid out again from what happened.</strong>{" "}
           {moves.length === 0
             ? "Nothing moves."
-            : `${moves.length === 1 ? "One combination moves" : `${moves.length} combinations move`}; ${percent(wanted(proposed))} instead of ${percent(wanted(plan))} of what you want at the end.`}
+            : `${moves.length === 1 ? "One combination moves" : `${count(moves.length, "combination")} move`}; ${percent(wanted(proposed))} instead of ${percent(wanted(plan))} of what you want at the end.`}
         </p>
         <Button small aria-pressed={shown} onClick={() => show(!shown)}>
           {shown ? "Look at the old one" : "Look at it"}

@@ -91,6 +91,9 @@ module JauntyBell::Core
 
       def at(range) = Combination.new(items, opening: range)
 
+      # An action in words, or "action 9" where it has not so many (a mark may be older than a change).
+      def said_at(index) = named[index] ? Notation::Speech.new.action(named[index]) : "action #{index + 1}"
+
       # Whether the feet change place in it, so that it does not end in the stance it began in or does not keep it.
       def changes_stance? = fronts.include?(:rear) || (named.any? && Footing.after(named.last, fronts.last) == :rear)
 

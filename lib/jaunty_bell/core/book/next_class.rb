@@ -73,6 +73,8 @@ module JauntyBell::Core
         (@masteries.size == 1) ? words.join("; ") : "#{of(students, met)}: #{words.join("; ")}"
       end
 
+      def at(rung) = Lexicon::Plain.at(rung)
+
       # {[combination id, rung that is owned] => Item}
       def ready
         found = tops.flat_map do |id, by_student|
@@ -82,7 +84,7 @@ module JauntyBell::Core
             next if above.nil? || share < @go_up
             [[id, rung],
               Item.new(kind: :ready, combination_id: id, rung: above, students: students, share: share,
-                reason: "#{of(students, by_student.size)} #{own(students)} it at #{rung}: try #{above}")]
+                reason: "#{of(students, by_student.size)} #{own(students)} it #{at(rung)}: try it #{at(above)}")]
           end
         end
         found.sort_by { |_, item| [-item.students.size, -item.share] }.to_h

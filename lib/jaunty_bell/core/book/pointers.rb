@@ -131,7 +131,7 @@ module JauntyBell::Core
 
       def fading =
         (if @fading.any?
-           point(:fading, "Due again, time has done it: #{named(@fading)}.", {combinations: @fading.size},
+           point(:fading, "Not drilled lately, so due again: #{named(@fading)}.", {combinations: @fading.size},
              Mastery::SOURCE)
          end)
 

@@ -26,16 +26,18 @@ module JauntyBell::Core
       end
 
       def climb
-        return "Begun at #{rung}." if @rung.zero?
-        "#{of(@course.gates[@i] || 0)} are expected to own it at #{@layout.ladder[@rung - 1]} by then: time for " \
-          "#{rung}."
+        return "Begun #{at(rung)}." if @rung.zero?
+        "#{of(@course.gates[@i] || 0)} are expected to own it #{at(@layout.ladder[@rung - 1])} by then: time to do it " \
+          "#{at(rung)}."
       end
 
       def learn =
-        "Being learned at #{rung}: #{of(@course.before[@i])} are expected to own it before the class, " \
+        "Being learned #{at(rung)}: #{of(@course.before[@i])} are expected to own it before the class, " \
           "#{of(@course.after[@i])} after."
 
-      def review = "A review: #{of(@course.before[@i])} own it at #{rung}, and what is left alone fades."
+      def review = "A review: #{of(@course.before[@i])} own it #{at(rung)}, and what is not drilled fades."
+
+      def at(rung) = Lexicon::Plain.at(rung)
 
       # What would be lost if the place were not there: at the end for a goal, else by the next time or the end.
       def without

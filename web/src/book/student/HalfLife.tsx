@@ -5,6 +5,7 @@ import { LIMITS } from "../../api/known";
 import { Button, Field, Trouble, within } from "../../kit/parts";
 import { asks, useStale } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
+import { count } from "../../kit/words";
 
 /** How fast this student's marks fade, where it is not as the school has it. */
 export function HalfLife({ page }: { page: Schemas["StudentPage"] }) {
@@ -34,7 +35,7 @@ export function HalfLife({ page }: { page: Schemas["StudentPage"] }) {
     <details className="no-print mt-1 text-sm">
       <summary className="cursor-pointer font-semibold">
         {page.own_half_life
-          ? `Their own half-life: ${page.own_half_life} days`
+          ? `Their own half-life: ${count(page.own_half_life, "day")}`
           : "Does this one forget faster, or slower?"}
       </summary>
       <form onSubmit={submit} className="mt-1 flex items-end gap-2">

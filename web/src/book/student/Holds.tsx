@@ -5,10 +5,14 @@ import { Button, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
+import { list } from "../../kit/words";
 import { useBookStale } from "../useBookStale";
 import { HoldForm } from "./HoldForm";
 import { MistakenForm } from "./MistakenForm";
 import { Returning } from "./Returning";
+
+/** What somebody is held back from: "out", "no contact, no holding". */
+const heldFrom = (blocks: string[]) => (blocks.includes("all") ? "out of everything" : `no ${list(blocks, "and no")}`);
 
 /** What a student is held back from, and until when: cards and classes respect it. */
 export function Holds({ student }: { student: string }) {
@@ -43,7 +47,7 @@ export function Holds({ student }: { student: string }) {
       <ul className="grid gap-1.5">
         {now.map((hold) => (
           <li key={hold.id} className="border-brass border-l-4 pl-2.5">
-            <strong>{hold.matter}</strong>: no {hold.blocks.join(", no ")}, since {shortDate(hold.from)}
+            <strong>{hold.matter}</strong>: {heldFrom(hold.blocks)}, since {shortDate(hold.from)}
             {hold.to ? ` until ${shortDate(hold.to)}` : ", until it is lifted"}.{hold.note && ` ${hold.note}`}
             {mayPlan && (!hold.return || hold.return.missing.length === 0) && (
               <Button look="quiet" className="no-print ml-1" small onClick={() => lift.mutate(hold.id)}>

@@ -1,5 +1,6 @@
 import type { Schemas } from "../../api/client";
 import { dayAndMonth, shortDate } from "../../kit/time";
+import { count } from "../../kit/words";
 
 type Day = Schemas["StudentPage"]["days"][number];
 
@@ -11,7 +12,7 @@ export function LoadChart({ days }: { days: Day[] }) {
   const step = 640 / days.length;
   const unknown = days.filter((day) => day.load === null).length;
   const hard = days.filter((day) => day.hard).length;
-  const label = `Load of ${days.length} days: at most ${Math.round(most)}; ${hard} hard days; ${unknown} unknown.`;
+  const label = `Load of ${count(days.length, "day")}: at most ${Math.round(most)}; ${hard} hard days; ${unknown} unknown.`;
   return (
     <>
       <svg viewBox={`0 0 640 ${HEIGHT + 22}`} className="mt-3 w-full" role="img" aria-label={label}>

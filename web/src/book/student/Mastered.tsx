@@ -4,6 +4,7 @@ import type { Schemas } from "../../api/client";
 import { Button, Empty } from "../../kit/parts";
 import { Sheet } from "../../kit/Sheet";
 import { shortDate } from "../../kit/time";
+import { count } from "../../kit/words";
 import { Knot } from "../squad/Knot";
 import { Where } from "../where";
 import { HalfLife } from "./HalfLife";
@@ -71,8 +72,8 @@ export function Mastered({ page }: { page: Page }) {
       </ul>
       <Where name="What is owned" figure={page.mastery} className="mt-2">
         <p className="text-ink-soft text-xs">
-          Marks lose half their weight in {page.half_life} days. Repetitions within a set are not independent and
-          coaches mark differently, so a score is a hint, not a grade.
+          Marks lose half their weight in {count(page.half_life, "day")}. Repetitions within a set are not independent
+          and coaches mark differently, so a score is a hint, not a grade.
         </p>
       </Where>
       <HalfLife page={page} />
@@ -88,9 +89,9 @@ function Sureness({ mastery }: { mastery: Mastery }) {
   const note = mastery.words.vouched
     ? `the marks vouch for it ${mastery.words.vouched}`
     : mastery.faded_by === "time"
-      ? "time has done it: due again"
+      ? "not drilled lately: due again"
       : mastery.faded_by === "rough_marks"
-        ? "rough marks have done it"
+        ? "rough marks lately: due again"
         : mastery.state === "learning" && mastery.days_marked < 2
           ? "needs marks from a second day"
           : "not sure enough yet";

@@ -9,6 +9,7 @@ import { newId } from "../../kit/ids";
 import { Empty, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { shortDate } from "../../kit/time";
+import { count } from "../../kit/words";
 import { useBookStale } from "../useBookStale";
 
 /** The last classes of a student, with what was written down in each: partners, where sets broke, notes, knocks. */
@@ -39,7 +40,7 @@ export function OnTheFloor({ student }: { student: string }) {
             {each.over && !each.effort && <Ask student={student} missed={each} />}
             {each.broke.map((where) => (
               <p key={`${where.name} ${where.at}`}>
-                {where.name}: lost it after action {where.at + 1}
+                {where.name}: lost it after the {where.after}
                 {where.times > 1 && `, ${where.times} times`}
               </p>
             ))}
@@ -123,7 +124,7 @@ function Felt({ reviews }: { reviews: Schemas["Reviewed"][] }) {
   if (reviews.length === 0) return null;
   return (
     <details>
-      <summary className="cursor-pointer">What sensors felt, in {reviews.length} rounds</summary>
+      <summary className="cursor-pointer">What sensors felt, in {count(reviews.length, "round")}</summary>
       <ul className="text-xs">
         {reviews.map((review) => (
           <li key={`${review.round} ${review.kind}`}>

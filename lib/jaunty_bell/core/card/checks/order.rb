@@ -208,8 +208,9 @@ module JauntyBell::Core
 
           def point_out(at, below, rung)
             next_up = rungs[below + 1]
+            skipped = rungs[(below + 1)...rung]
             reason = "#{titled(at)} goes from #{rungs[below]} straight to #{rungs[rung]}: " \
-              "#{rungs[(below + 1)...rung].join(" and ")} is left out."
+              "#{Words.list(skipped)} #{skipped.one? ? "is" : "are"} left out."
             say(at, reason, [mend("At #{next_up} first") { Edit.round(blocks, at, rung: next_up) }])
           end
         end

@@ -17,13 +17,13 @@ module JauntyBell::Core
         end
 
         # Why this one does nothing today, or nil.
-        def out(partner) = (partner.blocks.include?("all") ? "a hold blocks all work" : nil)
+        def out(partner) = (partner.blocks.include?("all") ? "held back from everything" : nil)
 
         # Why this one works without a partner today, or nil.
         def alone(partner)
           return if out(partner)
-          return "a hold blocks contact" if @contact && partner.blocks.include?("contact")
-          "a hold blocks holding" if @holding && partner.blocks.include?("holding")
+          return "held back from contact" if @contact && partner.blocks.include?("contact")
+          "held back from holding pads" if @holding && partner.blocks.include?("holding")
         end
 
         # Why these two must not work together, or nil. `counted` leaves out what differs from one to the next.
@@ -52,7 +52,7 @@ module JauntyBell::Core
           [(apart_by(one, two) == 0) ? "same level" : nil, gap && "#{gap} kg apart",
             ("stance as wished" if wishes(one, two).any? && wishes(one, two).all?),
             if days
-              "met #{days.zero? ? "today" : "#{days} days ago"}"
+              "met #{days.zero? ? "today" : "#{Card::Words.many(days, "day")} ago"}"
             else
               "not met lately"
             end].compact
