@@ -57,7 +57,7 @@ class Screenshots < SystemTest
 
   def door
     visit "/floor/#{db[:classes].where(card_id: card[:id], ended_at: nil).order(:starts_at).first[:id]}"
-    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Undertow", "Priyam Tollgate", "Lotte Piers"]
+    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Sandbar", "Priyam Tollgate", "Lotte Piers"]
       .each { |name| click_button name }
     within("section[aria-label=Pairs]") do
       assert_selector "li", text: "Lotte Piers"
@@ -79,7 +79,7 @@ class Screenshots < SystemTest
     held = db[:classes].where(card_id: db[:cards].first(name: "Hands first")[:id], ended_at: nil)
       .order(:starts_at).first[:id]
     visit "/floor/#{held}"
-    ["Jory Ebb", "Ansa Gangway", "Cleo Barge", "Hale Moorings"].each { |name| click_button name }
+    ["Jory Causeway", "Ansa Fogbell", "Cleo Barge", "Hale Moorings"].each { |name| click_button name }
     click_button "To the ring"
     click_button "Start"
     click_button "Skip" until page.has_selector?("h1", text: "Called at the quay", wait: 0.3) &&
@@ -92,7 +92,7 @@ class Screenshots < SystemTest
   def stool
     click_button "End class"
     click_button "Tap again to end"
-    {"Bram Undertow" => "7, very hard", "Ikwe Brightwater" => "6, harder", "Lotte Piers" => "5, hard"}
+    {"Bram Sandbar" => "7, very hard", "Ikwe Brightwater" => "6, harder", "Lotte Piers" => "5, hard"}
       .each do |name, effort|
       within("[aria-label='Effort of #{name}']") { find("[aria-label='#{effort}']").click }
     end

@@ -179,7 +179,7 @@ module JauntyBell
           least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
       end
       fitted = Floor::Late.new(coming, integer(:minutes) * 60)
-      choices = fitted.choices or refuse("What must stay takes #{Card::Words.clock(fitted.least)} at its shortest.")
+      choices = fitted.choices or refuse("What must stay takes #{Words.clock(fitted.least)} at its shortest.")
       runs.zip(choices).map do |(round, run), choice|
         {title: round[:title], planned: run.work, work: choice&.work, rest: choice&.rest}
       end

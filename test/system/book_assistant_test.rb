@@ -31,7 +31,7 @@ class BookAssistantTest < SystemTest
   end
 
   def test_what_is_on_file_and_what_is_added_afterwards_is_for_coaches
-    open "Jory Ebb"
+    open "Jory Causeway"
     within("section[aria-label='Recorded efforts']") do
       assert_text "min"
       assert_no_button "Add a session"

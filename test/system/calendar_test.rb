@@ -41,7 +41,7 @@ class CalendarSystemTest < SystemTest
     first("section[aria-label='Week of 30 Nov'] button", text: "Hands first").click
     within("[role=dialog]") do
       assert_text "7 expected"
-      click_button "Jory Ebb is not coming"
+      click_button "Jory Causeway is not coming"
       assert_text "6 expected"
       select "Oona Ferrier", from: "Somebody else is coming"
       assert_text "7 expected"

@@ -2,7 +2,7 @@ require "support/system"
 
 # A student held back: said on their page, on the card, and not to assistants.
 class HoldsSystemTest < SystemTest
-  def student(name = "Jory Ebb") = db[:students].first(name: name)
+  def student(name = "Jory Causeway") = db[:students].first(name: name)
 
   def teardown
     db[:holds].where(student_id: student[:id]).delete
@@ -24,7 +24,7 @@ class HoldsSystemTest < SystemTest
     end
     assert_accessible
     visit "/card/#{db[:cards].first(name: "Morning tide")[:id]}"
-    assert_text "Jory Ebb must not strike with the left hand"
+    assert_text "Jory Causeway must not strike with the left hand"
     visit "/book/#{student[:id]}"
     click_button "Lift it"
     assert_no_text "elbow: no left hand"
@@ -32,7 +32,7 @@ class HoldsSystemTest < SystemTest
 
   def test_an_assistant_sees_the_hold_and_not_the_note
     sign_in("ama@tickethall.example")
-    visit "/book/#{student("Bram Undertow")[:id]}"
+    visit "/book/#{student("Bram Sandbar")[:id]}"
     within("section[aria-label='Held back']") do
       assert_text "no right hand, no holding"
       assert_no_text "clinic,"

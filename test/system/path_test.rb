@@ -57,8 +57,8 @@ class PathTest < SystemTest
     assert_select "Card", selected: "A short evening"
     select "Early boxing", from: "Group"
     click_button "Open the door"
-    click_button "Jory Ebb"
-    click_button "Ansa Gangway"
+    click_button "Jory Causeway"
+    click_button "Ansa Fogbell"
     assert_text "2 here"
     click_button "To the ring"
     assert_selector "[role=timer]", text: "0:20"
@@ -84,18 +84,18 @@ class PathTest < SystemTest
 
   def mark
     find("[role=radio]", text: "10", exact_text: true).click
-    click_button "Jory Ebb: clean"
-    click_button "Jory Ebb: rough"
-    click_button "Jory Ebb: rough"
-    assert_selector "[data-testid='tally Jory Ebb']", text: "10 clean of 30"
+    click_button "Jory Causeway: clean"
+    click_button "Jory Causeway: rough"
+    click_button "Jory Causeway: rough"
+    assert_selector "[data-testid='tally Jory Causeway']", text: "10 clean of 30"
     click_button "Take back"
-    assert_selector "[data-testid='tally Jory Ebb']", text: "10 clean of 20"
+    assert_selector "[data-testid='tally Jory Causeway']", text: "10 clean of 20"
   end
 
   def finish
     assert_text "The stool"
     fill_in "Minutes, for all", with: "9"
-    within("[aria-label='Effort of Jory Ebb']") { find("[aria-label='6, hard to very hard']").click }
+    within("[aria-label='Effort of Jory Causeway']") { find("[aria-label='6, hard to very hard']").click }
     assert_text "hard to very hard"
     click_button "Done"
     assert_text "A short evening is done"
@@ -103,7 +103,7 @@ class PathTest < SystemTest
 
   def find_it_in_the_book
     click_link "Open the Book"
-    click_link "Jory Ebb"
+    click_link "Jory Causeway"
     within("section[aria-label=Mastery]") do
       row = find("li", text: "Path to the pier")
       assert_match(/10 clean of 20 on 1 day/, row.text)
@@ -112,7 +112,7 @@ class PathTest < SystemTest
     within("section[aria-label='Recorded efforts']") do
       assert_match(/A short evening: 6 hard to very hard, 9 min.*54/m, first("li").text)
     end
-    student = db[:students].first(name: "Jory Ebb")[:id]
+    student = db[:students].first(name: "Jory Causeway")[:id]
     held = db[:classes].where(title: "A short evening").first
     assert_equal [2, 1], [db[:attendances].where(class_id: held[:id]).count,
       db[:efforts].where(class_id: held[:id]).count]

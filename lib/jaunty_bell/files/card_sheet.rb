@@ -21,7 +21,7 @@ module JauntyBell
         }.map { |runs| [runs.first, runs.size] }
       end
 
-      def clock(seconds) = Core::Card::Words.clock(seconds)
+      def clock(seconds) = Core::Words.clock(seconds)
 
       # What the Bench says of the combination drilled.
       def analysis(task)
@@ -38,7 +38,7 @@ module JauntyBell
         round = task.round
         {"alone" => nil, "even" => "pairs, half the round each",
          "every" => "pairs, change every #{clock(round.every.to_i)}", "round" => "pairs, a round each",
-         "n for n" => "pairs, #{Core::Card::Words.many(round.every.to_i, "set")} each in turn"}.fetch(round.swap)
+         "n for n" => "pairs, #{Core::Words.many(round.every.to_i, "set")} each in turn"}.fetch(round.swap)
       end
 
       def wrap(pdf, task, at:, width:, half:)

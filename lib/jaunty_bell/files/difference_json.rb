@@ -16,7 +16,7 @@ module JauntyBell
       end
 
       def self.said(field, value)
-        return Core::Card::Words.clock(value) if CLOCKED.include?(field)
+        return Core::Words.clock(value) if CLOCKED.include?(field)
         kind = WORDS[field]
         return Core::Lexicon::Plain.name(kind, value).downcase if kind && value
         case value

@@ -30,7 +30,7 @@ module JauntyBell
         @pdf.text_box @name, at: [0, @pdf.bounds.top], width: @pdf.bounds.width, height: 36, size: 28, style: :bold,
           overflow: :shrink_to_fit
         facts = ["#{@plan.minutes} minutes", clock(@plan.total),
-          (Core::Card::Words.many(@plan.company.students, "student") if @plan.company.students)].compact.join("  ·  ")
+          (Core::Words.many(@plan.company.students, "student") if @plan.company.students)].compact.join("  ·  ")
         @pdf.fill_color SOFT
         @pdf.text_box facts, at: [0, @pdf.bounds.top - 38], width: @pdf.bounds.width * 0.7, height: 16, size: 12
         @pdf.text_box @club, at: [@pdf.bounds.width * 0.6, @pdf.bounds.top - 38], width: @pdf.bounds.width * 0.4,
@@ -84,8 +84,8 @@ module JauntyBell
         block = @plan.blocks[run.block]
         task = run.task
         unless task
-          return ["#{block.name}: #{Core::Card::Words.many(block.rounds.size, "station")}, " \
-            "#{Core::Card::Words.many(block.laps, "lap")}"]
+          return ["#{block.name}: #{Core::Words.many(block.rounds.size, "station")}, " \
+            "#{Core::Words.many(block.laps, "lap")}"]
         end
         how = [block.name, (task.round.rung if task.strikes?), sharing(task)].compact
         what = [(written(task) if task.strikes?), ("beginners: #{task.round.beginners}" if task.round.beginners),

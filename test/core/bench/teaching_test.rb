@@ -76,6 +76,10 @@ class TeachingTest < Minitest::Test
     "1-2-3" => %w[gangway], "2-3b" => %w[ticket], "hook" => %w[bar gangway under],
     "has a lead hook" => %w[bar gangway ticket under], "pier" => %w[pier], "wet" => %w[bar], "has a switch" => %w[pier],
     "foundation" => %w[two], "for building" => %w[bar gangway pier ticket under],
+    "ends with a body kick" => %w[gangway pier], "no kicks" => %w[bar ticket two under], "no hooks" => %w[pier two],
+    "has a body hook" => %w[ticket], "ends with a right kick" => %w[gangway], "left hook" => %w[bar gangway under],
+    "ends with a kick and no hooks" => %w[pier], "no kicks but a slip" => %w[under], "has crosses" => %w[bar gangway pier ticket two under],
+    "jab, cross, slip the jab" => [], "has a right hand, no kicks" => %w[bar ticket two under],
     "" => %w[bar gangway pier ticket two under], "nonsense words" => []
   }.freeze
   COMBINATIONS = {"two" => "1-2", "ticket" => "1-2-3b-2", "under" => "1-2-slip rear-2-3",

@@ -6,7 +6,7 @@ import { useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
-import { count } from "../kit/words";
+import { counted } from "../kit/words";
 
 /** The shelf as a list: brought in from plain text, taken away as text or JSON. */
 export function Lists() {
@@ -46,7 +46,7 @@ function BringIn({ open, close }: { open: boolean; close: () => void }) {
     onSuccess: (report, keep) => {
       if (!keep) return;
       stale("combination");
-      say(`${count(report.kept, "combination")} are on the shelf.`);
+      say(`${counted(report.kept, "combination", ["is", "are"])} on the shelf.`);
       setText("");
       read.reset();
       close();

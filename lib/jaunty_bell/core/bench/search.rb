@@ -4,14 +4,16 @@ module JauntyBell::Core
     #
     #   Search.new("ends with a rear kick").matches?(combination, name: "Gangway", tags: [])
     #
-    # It understands "ends with …", "starts with …", "has …", "without …", "three strikes or fewer", "5 strikes or
-    # more", "exactly 4 strikes", "for building" (a level by complexity), any stretch of notation ("3b-2"), and
-    # otherwise part of a name or a tag.
+    # It understands "ends with …", "starts with …", "has …", "no …", "three strikes or fewer", "5 strikes or more",
+    # "exactly 4 strikes", "for building" (a level by complexity), any stretch that the reader reads ("3b-2", "jab, body
+    # hook"), several of these with "and" or "but" between, and otherwise part of a name or a tag.
     class Search
       NUMBERS = %w[no one two three four five six seven eight nine ten].each_with_index.to_h.freeze
       FAMILIES = {"punch" => :punch?, "punches" => :punch?, "elbow" => :elbow?, "elbows" => :elbow?,
                   "knee" => :knee?, "knees" => :knee?, "kick" => :kick?, "kicks" => :kick?, "defence" => :defence?,
                   "step" => :step?, "steps" => :step?, "strike" => :strike?, "hand control" => :control?}.freeze
+      SIDED = /\d|lead|rear|left|right|front|hand|straight|\bl[dt]\b|\brr\b|\brt\b/
+      LEVELLED = /\d|head|body|leg|high|mid|low|to the/
       ARTICLE = /(?:(?:an?|the|with)\s+)*/
 
       attr_reader :query
@@ -35,7 +37,18 @@ module JauntyBell::Core
 
       def named?(name, tags) = [name, *tags].any? { |text| text.downcase.include?(query) }
 
+      # Several asked for at once, where each can be understood; else the whole.
       def compile
+        parts = query.split(/\s+(?:and|but)\s+(?!weave)|,\s*(?=no\b|without\b)/)
+        return understand(query) if parts.one?
+        tests = parts.map { |part| [understand(part) || understand("has #{part}"), @understood] }
+        return understand(query) unless tests.all?(&:first)
+        @understood = tests.map(&:last).join(" and ")
+        ->(whole) { tests.all? { |test, _| test.call(whole) } }
+      end
+
+      def understand(query)
+        @understood = nil
         case query
         when /\A(?:ends|finishes|ending) #{ARTICLE}(.+)\z/o then asked_for("ends with #{$1}", at_end(one($1)))
         when /\A(?:starts|begins|opens|opening) #{ARTICLE}(.+)\z/o
@@ -48,7 +61,7 @@ module JauntyBell::Core
         when /\A(?:at most|up to) (\w+) strikes?\z/ then strikes($1, :<=)
         when /\Aat least (\w+) strikes?\z/ then strikes($1, :>=)
         when /\A(?:exactly )?(\w+) strikes?\z/ then strikes($1, :==)
-        else stretch
+        else stretch(query)
         end
       end
 
@@ -59,7 +72,7 @@ module JauntyBell::Core
 
       def strikes(word, compare)
         limit = NUMBERS[word] || Integer(word, exception: false) or return
-        asked_for("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{limit} strikes",
+        asked_for("#{{">=": "at least", "<=": "at most", "==": "exactly"}[compare]} #{Words.many(limit, "strike")}",
           ->(whole) { whole.actions.count(&:contact?).public_send(compare, limit) })
       end
 
@@ -99,28 +112,30 @@ module JauntyBell::Core
         end
       end
 
-      # One action as it is written; what the coach did not write (side, level) may be any.
+      # One action as it is written, one of many too ("hooks"); what the coach did not write (side, level) may be any.
       def written(text)
-        wanted = Notation.read(text, @reading).actions
-        return unless wanted.size == 1
+        wanted = read(text) || read(text.delete_suffix("s")) || read(text.delete_suffix("es"))
+        return unless wanted&.size == 1
         action = wanted.first
-        side = action.side if text.match?(/\d|lead|rear|left|right|\bl[dt]\b|\brr\b|\brt\b/)
-        level = action.level if text.match?(/\d|head|body|leg/)
+        side = action.side if text.match?(SIDED)
+        level = action.level if text.match?(LEVELLED)
         ->(other) {
           other.technique == action.technique && (side.nil? || other.side == side) &&
             (level.nil? || other.level == level)
         }
+      end
+
+      def read(text)
+        Notation.read(text, @reading).actions
       rescue Notation::Unreadable
         nil
       end
 
       # A stretch of notation that stands anywhere in the combination.
-      def stretch
-        wanted = Notation.read(query, @reading).actions.map { |action| alike(action) }
+      def stretch(query)
+        wanted = read(query)&.map { |action| alike(action) } or return
         asked_for("has #{query}",
           ->(whole) { whole.actions.map { |action| alike(action) }.each_cons(wanted.size).include?(wanted) })
-      rescue Notation::Unreadable
-        nil
       end
 
       def alike(action) = [action.technique.id, action.side, action.level, action.by, action.feint]

@@ -52,11 +52,11 @@ module JauntyBell::Core
 
       def more(was, is)
         by = is.size - was.size
-        return "It keeps its #{Card::Words.many(is.size, "place")}, on other days." if by.zero?
+        return "It keeps its #{Words.many(is.size, "place")}, on other days." if by.zero?
         if by.positive?
-          "It gets #{Card::Words.many(by, "place")} more."
+          "It gets #{Words.many(by, "place")} more."
         else
-          "It gives #{Card::Words.many(-by, "place")} away."
+          "It gives #{Words.many(-by, "place")} away."
         end
       end
 

@@ -50,7 +50,7 @@ module JauntyBell::Core
 
       def unreachable_text(id, wanted, reachable)
         size = @layout.squad.size
-        text = "Even with #{Card::Words.many(@programme.limits.at_once, "place")} in every class only " \
+        text = "Even with #{Words.many(@programme.limits.at_once, "place")} in every class only " \
           "#{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} at " \
           "#{@layout.ladder[wanted]} by the end"
         unless reachable
@@ -66,9 +66,9 @@ module JauntyBell::Core
         rungs = strands.sum { |strand| [strand.wanted - strand.begun, 0].max }
         room = @layout.meetings.size * @layout.timetable.most_new
         return [] if rungs <= room
-        [Obstacle.new(text: "The goals have #{Card::Words.many(rungs, "rung")} to begin, and " \
-          "#{Card::Words.many(@layout.meetings.size, "class", "classes")} with " \
-          "#{Card::Words.many(@layout.timetable.most_new, "new thing")} each: not all can be begun.",
+        [Obstacle.new(text: "The goals have #{Words.many(rungs, "rung")} to begin, and " \
+          "#{Words.many(@layout.meetings.size, "class", "classes")} with " \
+          "#{Words.many(@layout.timetable.most_new, "new thing")} each: not all can be begun.",
           frees: ["More weeks or classes", "Two new things in a class", "Fewer goals, or lower rungs"])]
       end
 
@@ -93,7 +93,7 @@ module JauntyBell::Core
         if list.size > @programme.slots
           wishes <<
             Obstacle.new(text: "#{list.size} combinations are pinned on #{on}, and the class has " \
-            "#{Card::Words.many(@programme.slots, "place")}: the first of them stand.", frees: ["Take a pin out"])
+            "#{Words.many(@programme.slots, "place")}: the first of them stand.", frees: ["Take a pin out"])
         end
         wishes + against(list, day, on)
       end

@@ -20,7 +20,7 @@ module JauntyBell::Core
 
       def new
         bases = @strand.bases.map { |id| @layout.name(id) }
-        start = bases.any? ? "New to the group: it builds on #{Card::Words.list(bases)}, which enough " \
+        start = bases.any? ? "New to the group: it builds on #{Words.list(bases)}, which enough " \
           "own by then" : "New to the group: it builds on nothing they must know first"
         "#{start}; the only new thing that day."
       end

@@ -13,9 +13,9 @@ module JauntyBell
 
       def renew
         students, classes = unmastered, unworked
-        yield "Working out what #{students.size} students of #{name} own …" if students.any?
+        yield "Working out what #{Core::Words.many(students.size, "student")} of #{name} own …" if students.any?
         students.each_slice(25) { |some| @club.masteries.rewrite(some) }
-        yield "Working out what #{classes.size} classes of #{name} came to …" if classes.any?
+        yield "Working out what #{Core::Words.many(classes.size, "class")} of #{name} came to …" if classes.any?
         classes.each { |row| Services::Floor::OpenClass.new(@club, row).keep_work }
         students.size + classes.size
       end

@@ -44,7 +44,7 @@ module JauntyBell::Core
             run = plan.runs.find { |each| each.block == b }
             room = (company.students / blocks[b].rounds.size.to_r).ceil
             say([b],
-              "#{company.students} students at #{Words.many(blocks[b].rounds.size, "station")}: " \
+              "#{Words.many(company.students, "student")} at #{Words.many(blocks[b].rounds.size, "station")}: " \
               "#{Words.many(waiting, "group")} #{(waiting == 1) ? "waits" : "wait"} at every bell, and each student stands " \
               "about for #{clock(rotation.waits * run.work)}.",
               [mend("#{room} at every station") { stations_with(b, capacity: room) }])

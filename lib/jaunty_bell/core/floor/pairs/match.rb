@@ -52,7 +52,7 @@ module JauntyBell::Core
           [(apart_by(one, two) == 0) ? "same level" : nil, gap && "#{gap} kg apart",
             ("stance as wished" if wishes(one, two).any? && wishes(one, two).all?),
             if days
-              "met #{days.zero? ? "today" : "#{Card::Words.many(days, "day")} ago"}"
+              "met #{days.zero? ? "today" : "#{Words.many(days, "day")} ago"}"
             else
               "not met lately"
             end].compact

@@ -12,14 +12,14 @@ module JauntyBell::Core
             strikes = walk.combination.strikes_counting_repeats_once
             return if strikes <= limit
             yield finding(:cue, nil,
-              "#{strikes} strikes is long for #{walk.setting.level} (#{limit} is the rule of thumb here): teach it " \
+              "#{Words.many(strikes, "strike")} is long for #{walk.setting.level} (#{limit} is the rule of thumb here): teach it " \
               "in parts.")
           end
 
           def mends(_finding, walk)
             limit = walk.setting.school.level_limits[walk.setting.level]
             contacts = walk.actions.each_index.select { |i| walk.actions[i].contact? }
-            [["its first #{limit} strikes", walk.combination.first(contacts[limit] || walk.actions.size)]]
+            [["its first #{Words.many(limit, "strike")}", walk.combination.first(contacts[limit] || walk.actions.size)]]
           end
         end
       end
