@@ -1,5 +1,3 @@
-require "securerandom"
-
 module JauntyBell
   module Api
     # The Bench: what is typed is read and judged; what is kept goes on the shelf.
@@ -84,13 +82,13 @@ module JauntyBell
       # can be kept or none.
       post "/imports", who: :coach do
         text = body_given["text"]
-        form = text.lstrip.start_with?("{") ? Files::CombinationExport : Files::CombinationList
+        json = text.lstrip.start_with?("{")
+        form = json ? Files::CombinationExport : Files::CombinationList
         lines = form.read(text, reading, taken: combinations.all.map { |row| row[:name] })
         good = lines.reject(&:problem)
         if body_given["keep"]
-          combinations.add_all(good.map { |line|
-            {id: SecureRandom.uuid, name: line.name, combination: line.combination, tags: line.tags}
-          })
+          Services::Bench::ListImport.new(club).keep(good, series: body_given["series"],
+            listed: json ? Files::CombinationExport.series(text) : [])
         end
         answer({kept: body_given["keep"] ? good.size : 0,
           lines: lines.map { |line| line.to_h.slice(:number, :name, :notation, :tags, :problem) }})
@@ -104,7 +102,7 @@ module JauntyBell
 
       get "/exports/json", who: :all do
         attachment "combinations.json"
-        answer(Files::CombinationExport.of(combinations.all, reading))
+        answer(Files::CombinationExport.of(combinations.all, reading, series: series.all))
       end
 
       private

@@ -6,9 +6,11 @@ module JauntyBell
     module CombinationExport
       FORMAT = "jaunty-bell/combinations"
 
-      # From rows of Store::Combinations.
-      def self.of(rows, reading)
-        {format: FORMAT, version: 1, combinations: rows.map { |row|
+      # From rows of Store::Combinations, and the series (rows of Store::Series) that are made of them.
+      def self.of(rows, reading, series: [])
+        names = rows.to_h { |row| [row[:id], row[:name]] }
+        {series: series.map { |each| {name: each[:name], combinations: names.values_at(*each[:combination_ids]).compact} },
+         format: FORMAT, version: 1, combinations: rows.map { |row|
           meaning = Core::Bench::Combination.from_data(row[:meaning], reading.lexicon)
           {name: row[:name], tags: row[:tags].to_a, notation: Core::Bench::Notation.write(meaning, reading),
            meaning: meaning.to_data}
@@ -27,6 +29,14 @@ module JauntyBell
         data["combinations"].each_with_index.map { |entry, i| line(entry, i + 1, reading, names) }
       rescue JSON::ParserError
         raise Core::InvalidInput.new("This begins like JSON but cannot be read as it.", path: "text")
+      end
+
+      # The series of an export: [[name, names of its combinations in order]].
+      def self.series(text)
+        listed = JSON.parse(text)["series"]
+        Array(listed).filter_map do |each|
+          [each["name"].to_s, Array(each["combinations"]).map(&:to_s)] if each.is_a?(Hash) && each["name"].to_s.strip != ""
+        end
       end
 
       def self.line(entry, number, reading, names)

@@ -25,13 +25,14 @@ module JauntyBell
         end
       end
 
-      # The list of rows (Store::Combinations) as text, in the reading's numbering.
-      def self.write(rows, reading)
-        rows.map do |row|
+      # The list of rows (Store::Combinations) as text, in the reading's numbering; a title stands over it as a comment.
+      def self.write(rows, reading, title: nil)
+        lines = rows.map do |row|
           text = Core::Bench::Notation.write(Core::Bench::Combination.from_data(row[:meaning],
             reading.lexicon), reading)
           [row[:name] + ": " + text, *row[:tags].to_a.map { |tag| "##{tag.tr(" ", "-")}" }].join(" ") + "\n"
-        end.join
+        end
+        [("# #{title}\n" if title), *lines].compact.join
       end
 
       def self.split(content, number)

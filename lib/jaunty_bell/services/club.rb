@@ -26,6 +26,8 @@ module JauntyBell
 
       def combinations = @combinations ||= Store::Combinations.new(db, id, school.techniques)
 
+      def series = @series ||= Store::Series.new(db, id)
+
       def drills = @drills ||= Store::Drills.new(db, id)
 
       def cards = @cards ||= Store::Cards.new(db, id, account_id: account_id)

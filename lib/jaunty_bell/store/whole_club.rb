@@ -9,7 +9,8 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques groups students past_memberships kept_apart voices combinations drills drill_combinations
+      TABLES = %i[techniques groups students past_memberships kept_apart voices combinations series series_combinations
+        drills drill_combinations
         cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks
         efforts notes
         knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit

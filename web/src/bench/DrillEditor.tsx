@@ -14,11 +14,12 @@ import { useLexicon } from "./Completion";
 import { Lines, Numbers, Rungs, Tick } from "./DrillFields";
 import { DrillPool } from "./DrillPool";
 import { DrillSaid } from "./DrillSaid";
-import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner } from "./drills";
+import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner, inOrder } from "./drills";
+import type { Series } from "./useSeries";
 
 /** One drill, edited in place; what the implement and the techniques bring is drawn in and can be changed. */
-export function DrillEditor({ saved }: { saved?: Drill }) {
-  const first = saved ? factsOf(saved) : FIRST_DRILL;
+export function DrillEditor({ saved, of }: { saved?: Drill; of?: Series }) {
+  const first = saved ? factsOf(saved) : of ? inOrder(of) : FIRST_DRILL;
   const [facts, setFacts] = useState<DrillFacts>(first);
   const change = (some: Partial<DrillFacts>) => setFacts((now) => ({ ...now, ...some }));
   const lexicon = useLexicon();
@@ -56,7 +57,7 @@ export function DrillEditor({ saved }: { saved?: Drill }) {
       navigate("/bench/drills");
     },
   });
-  const changed = JSON.stringify(facts) !== JSON.stringify(first);
+  const changed = of !== undefined || JSON.stringify(facts) !== JSON.stringify(first);
   useKeysOf("The drill", [{ keys: "Ctrl+Enter", does: "save the drill", run: () => changed && store.mutate() }]);
   const refusal = store.error instanceof Refusal ? store.error : undefined;
   return (

@@ -36,16 +36,16 @@ export function DrillPool({
           return (
             <li
               key={each.combination_id}
-              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-2 rounded-xl border-[1.5px] border-seam bg-chalk px-3 py-1.5 sm:grid-cols-[160px_120px_minmax(0,1fr)_auto]"
+              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-2 gap-y-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 py-2"
             >
-              <span className="min-w-0">
-                <strong className="block truncate">{row?.name ?? "an archived one"}</strong>
-                <span className="text-ink-soft text-xs">{row?.notation}</span>
+              <span className="flex min-w-0 flex-wrap items-baseline gap-x-3">
+                <strong>{row?.name ?? "an archived one"}</strong>
+                <span className="text-ink-soft text-sm">{row?.spoken}</span>
               </span>
-              <span className="hidden sm:block">
-                {row && <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />}
+              <span className="order-last col-span-2">
+                {row && <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="part" />}
               </span>
-              <span className="flex flex-wrap gap-x-3 text-xs max-sm:col-span-2">
+              <span className="order-last col-span-2 flex flex-wrap gap-x-3 text-xs">
                 {index > 0 &&
                   rungs.map((rung) => (
                     <label key={rung} className="flex items-center gap-1">

@@ -1,9 +1,10 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { MANNER_NAMES } from "../api/known";
 import { Button, Empty, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { useDrills } from "../kit/queries";
+import { asks, useDrills } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { DrillEditor } from "./DrillEditor";
 
@@ -14,9 +15,14 @@ export default function DrillsPlace() {
   const mayPlan = useMayPlan();
   const [archived, setArchived] = useState(false);
   const drills = useDrills({ archived });
+  const [asked] = useSearchParams();
+  const wanted = asked.get("series");
+  const series = useQuery({ ...asks.series(), enabled: wanted !== null });
   useKeysOf("Drills", [{ keys: "n", does: "new drill", run: () => navigate("/bench/drills/new") }]);
   if (drills.isPending) return <Waiting what="the drills" />;
   if (drills.error) return <Trouble error={drills.error} />;
+  if (wanted && series.isPending) return <Waiting what="the series" />;
+  const listed = series.data?.find((each) => each.id === wanted);
   const open = drills.data.find((drill) => drill.id === id);
   return (
     <>
@@ -57,7 +63,7 @@ export default function DrillsPlace() {
           ))}
         </ul>
         {id === "new" ? (
-          <DrillEditor key="new" />
+          <DrillEditor key={`new ${listed?.id ?? ""}`} of={listed} />
         ) : open ? (
           <DrillEditor key={`${open.id}:${open.version}`} saved={open} />
         ) : (

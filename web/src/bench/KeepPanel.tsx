@@ -8,6 +8,7 @@ import { asks, useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { keep } from "../kit/stored";
 import { useSay } from "../kit/toast";
+import { IntoSeries } from "./IntoSeries";
 import type { Writing } from "./useWriting";
 
 type Props = {
@@ -145,6 +146,7 @@ export function KeepPanel({ ref, saved, draft, readable, faulty }: Props) {
           )}
         </div>
       )}
+      {saved && !saved.archived && <IntoSeries row={saved} />}
       {saved && <Uses id={saved.id} />}
       {(archive.error || copy.error) && <Trouble error={archive.error ?? copy.error} />}
       <p className="text-ink-soft text-xs">

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { api, data, type Schemas } from "../api/client";
-import { Button, Trouble } from "../kit/parts";
+import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useMayPlan } from "../kit/session";
@@ -39,13 +39,16 @@ export function Lists() {
 function BringIn({ open, close }: { open: boolean; close: () => void }) {
   const id = useId();
   const [text, setText] = useState("");
+  const [series, setSeries] = useState("");
   const stale = useStale();
   const say = useSay();
   const read = useMutation({
-    mutationFn: (keep: boolean) => data(api.POST("/api/bench/imports", { body: { text, keep } })),
+    mutationFn: (keep: boolean) =>
+      data(api.POST("/api/bench/imports", { body: { text, keep, ...(series.trim() && { series }) } })),
     onSuccess: (report, keep) => {
       if (!keep) return;
       stale("combination");
+      stale("series");
       say(`${counted(report.kept, "combination", ["is", "are"])} on the shelf.`);
       setText("");
       read.reset();
@@ -68,6 +71,14 @@ function BringIn({ open, close }: { open: boolean; close: () => void }) {
           read.reset();
         }}
         className="w-full rounded-lg border-[1.5px] border-seam bg-canvas p-3 font-semibold"
+      />
+      <Field
+        label="Keep its order as a series"
+        value={series}
+        maxLength={80}
+        placeholder="no name: on the shelf alone"
+        onChange={(event) => setSeries(event.target.value)}
+        className="mt-2"
       />
       {read.error && <Trouble error={read.error} />}
       {read.data && <Report lines={read.data.lines} />}

@@ -1,13 +1,13 @@
-import { useMutation } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, type Ref, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
-import { api, type Combination, data } from "../api/client";
 import { Button, Empty, Trouble } from "../kit/parts";
-import { useShelf, useStale } from "../kit/queries";
+import { asks, useShelf } from "../kit/queries";
 import { Scrolling } from "../kit/Scrolling";
-import { useMayPlan } from "../kit/session";
-import { Wrap } from "../kit/wrap/Wrap";
+import { useStored } from "../kit/stored";
+import { Kept } from "./Kept";
 import { Lists } from "./Lists";
+import { SeriesList } from "./SeriesList";
 
 /** The shelf of combinations as thumbnails, with a search and what is archived. */
 export function Shelf({
@@ -20,6 +20,9 @@ export function Shelf({
   near?: ReactNode;
 }) {
   const [archived, setArchived] = useState(false);
+  const [chosen, setChosen] = useStored<string>("bench:series", "");
+  const all = useQuery(asks.series());
+  const series = archived ? undefined : all.data?.find((each) => each.id === chosen);
   const [search, setSearch] = useState("");
   const wanted = useDeferredValue(search.trim());
   const shelf = useShelf({ archived, search: wanted });
@@ -54,12 +57,31 @@ export function Shelf({
           Nothing like that here. Try "has a slip", "three strikes or fewer", or part of a combination: 3b-2.
         </p>
       )}
-      <Scrolling label="Combinations" className="max-h-[26rem] pr-1">
-        <ul className="grid grid-cols-2 gap-3 lg:grid-cols-1">
-          {rows.map((row) => (
-            <Kept key={row.id} row={row} current={row.id === current} />
+      {!archived && (all.data?.length ?? 0) > 0 && (
+        <select
+          aria-label="Which combinations"
+          value={series?.id ?? ""}
+          onChange={(event) => setChosen(event.target.value)}
+          className="mb-2 min-h-8 w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 text-sm"
+        >
+          <option value="">all of the shelf</option>
+          {all.data?.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+            </option>
           ))}
-        </ul>
+        </select>
+      )}
+      <Scrolling label="Combinations" className="max-h-[26rem] pr-1 lg:max-h-[calc(100dvh-19rem)]">
+        {series ? (
+          <SeriesList series={series} rows={rows} current={current} gone={() => setChosen("")} />
+        ) : (
+          <ul className="grid grid-cols-2 gap-3 lg:grid-cols-1">
+            {rows.map((row) => (
+              <Kept key={row.id} row={row} current={row.id === current} />
+            ))}
+          </ul>
+        )}
       </Scrolling>
       {near}
       <Button look="quiet" className="mt-2 px-2 text-ink-soft" onClick={() => setArchived(!archived)}>
@@ -67,48 +89,5 @@ export function Shelf({
       </Button>
       <Lists />
     </section>
-  );
-}
-
-function Kept({ row, current }: { row: Combination; current: boolean }) {
-  return (
-    <li>
-      <Link
-        to={`/bench/${row.id}`}
-        aria-current={current || undefined}
-        className={`block rounded-lg px-1.5 pt-1 pb-1.5 hover:bg-canvas-deep ${current ? "bg-canvas-deep" : ""}`}
-      >
-        <span className="flex items-baseline justify-between gap-2">
-          <span className="truncate font-bold text-sm">{row.name}</span>
-          <span className="shrink-0 text-ink-soft text-xs">{row.level}</span>
-        </span>
-        <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />
-      </Link>
-      {row.archived && <BringBack row={row} />}
-    </li>
-  );
-}
-
-function BringBack({ row }: { row: Combination }) {
-  const stale = useStale();
-  const mayPlan = useMayPlan();
-  const back = useMutation({
-    mutationFn: () =>
-      data(
-        api.PUT("/api/bench/combinations/{id}/archived", {
-          params: { path: { id: row.id } },
-          body: { version: row.version, archived: false },
-        }),
-      ),
-    onSuccess: () => stale("combination"),
-  });
-  if (!mayPlan) return null;
-  return (
-    <>
-      <Button className="mt-1 min-h-8 px-3 text-xs" onClick={() => back.mutate()}>
-        Bring back
-      </Button>
-      {back.error && <Trouble error={back.error} />}
-    </>
   );
 }

@@ -36,3 +36,11 @@ export function inManner(facts: DrillFacts, manner: Drill["manner"]): DrillFacts
     off_s: burst ? (facts.off_s ?? 10) : facts.manner === "burst" ? null : facts.off_s,
   };
 }
+
+/** A drill of a series, one combination after another as they stand in it. */
+export const inOrder = ({ name, combination_ids }: Schemas["Series"]): DrillFacts => ({
+  ...FIRST_DRILL,
+  name,
+  manner: "series",
+  pool: combination_ids.map((combination_id) => ({ combination_id, at_rungs: [] })),
+});

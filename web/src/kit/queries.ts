@@ -100,6 +100,7 @@ export const asks = {
       queryKey: ["uses", id],
       queryFn: () => data(api.GET("/api/bench/combinations/{id}/uses", path(id))),
     }),
+  series: () => queryOptions({ queryKey: ["series"], queryFn: () => data(api.GET("/api/series")), staleTime: SOON }),
   drills: (archived: boolean) =>
     queryOptions({
       queryKey: ["drills", archived],
@@ -299,6 +300,7 @@ type Question =
   | "combination"
   | "uses"
   | "drills"
+  | "series"
   | "cards"
   | "all cards"
   | "card"
@@ -345,8 +347,9 @@ const OF_ONE: Question[] = [
 
 /** What each kind of change makes stale. */
 export const STALE = {
-  combination: ["shelf", "combination", "near", "uses", "drills", "squad", "programme", ...DRILLED],
+  combination: ["shelf", "series", "combination", "near", "uses", "drills", "squad", "programme", ...DRILLED],
   drill: ["drills", "uses", ...DRILLED],
+  series: ["series"],
   card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
   calendar: ["calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
   student: [...OF_EVERYBODY, ...OF_ONE],
