@@ -44,6 +44,7 @@ module JauntyBell
           knock
           elsewhere
           programme
+          named_series
         end
         @club_id
       end
@@ -120,6 +121,13 @@ module JauntyBell
           row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]),
             tags: entry.fetch("tags", []))
           [entry["name"], row]
+        end
+      end
+
+      def named_series
+        FACTS["series"].each do |name, combinations|
+          Store::Series.new(@db, @club_id).add(id: uuid, name: name,
+            combination_ids: combinations.map { |each| @combinations.dig(each, :id) })
         end
       end
 

@@ -31,7 +31,7 @@ module JauntyBell
         answer(Files::DifferenceJson.of(Core::Card::Difference.new(other, drafted.blocks)))
       end
 
-      get("/cards", who: :all) { answer(cards.of_kind(params["kind"] || "cards").map { |row| line(row) }) }
+      get("/cards", who: :all) { answer(listed(cards.of_kind(params["kind"] || "cards"))) }
 
       post "/cards", who: :coach do
         answer(shown(cards.add(id: body_given["id"], **checked,
@@ -87,6 +87,14 @@ module JauntyBell
         whole = plans.reckoned(body_given["blocks"], body_given["minutes"], plans.size_of(body_given["group_id"]))
         {name: body_given["name"], level: body_given["level"], group_id: body_given["group_id"],
          **Core::Card::Data.kept(whole)}
+      end
+
+      # Cards in a list: each with its rope in small, what it asks, and when it is next.
+      def listed(rows)
+        coming = classes.next_with_cards(rows.map { |row| row[:id] }, Clock.now)
+        rows.map do |row|
+          line(row).merge(rope: row[:rope].to_a, load: row[:load], next: coming[row[:id]]&.utc&.iso8601)
+        end
       end
 
       def line(row)

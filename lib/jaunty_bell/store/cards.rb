@@ -3,7 +3,7 @@ module JauntyBell
     # A club's class cards: documents of blocks, saved whole or not at all, with every version kept.
     class Cards
       FACTS = %i[name minutes level group_id].freeze
-      DERIVED = %i[rounds seconds left_hand right_hand].freeze
+      DERIVED = %i[rounds seconds left_hand right_hand rope load].freeze
       KINDS = {"cards" => {archived_at: nil, template: false}, "templates" => {archived_at: nil, template: true}}.freeze
 
       # `account_id` is who saves.
@@ -25,6 +25,12 @@ module JauntyBell
         row = rows.first(id: id) || raise(Missing, "This card is not in your club.")
         row.merge(blocks: plain(row[:blocks]))
       end
+
+      # Rows of which nothing derived is kept since that came to be (their :blocks as plain data).
+      def underived = rows.where(rope: nil).all.map { |row| row.merge(blocks: plain(row[:blocks])) }
+
+      # Keeps what is derived from a card's blocks, its version as it was.
+      def keep_derived(id, derived) = rows.where(id: id).update(derived_columns(derived))
 
       # `facts` has the keys of FACTS, `derived` those of DERIVED; `blocks` as Core::Card::Data writes them. Raises
       # Conflict.
@@ -97,7 +103,9 @@ module JauntyBell
       def rows = @db[:cards].where(Sequel[:cards][:club_id] => @club_id)
 
       def columns(facts, blocks, derived) =
-        facts.slice(*FACTS).merge(name: facts[:name].strip, blocks: Sequel.pg_jsonb(blocks), **derived.slice(*DERIVED))
+        facts.slice(*FACTS).merge(name: facts[:name].strip, blocks: Sequel.pg_jsonb(blocks), **derived_columns(derived))
+
+      def derived_columns(derived) = derived.slice(*DERIVED).merge(rope: derived[:rope] && Sequel.pg_jsonb(derived[:rope]))
 
       def plain(blocks) = JSON.parse(JSON.generate(blocks))
 

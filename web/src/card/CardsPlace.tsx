@@ -8,9 +8,10 @@ import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { useCards, usePeople, useStale } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
-import { clock, dayAndMonth } from "../kit/time";
+import { clock, dayAndMonth, dayAndTime } from "../kit/time";
 import { useSay } from "../kit/toast";
 import { count } from "../kit/words";
+import { RopeInSmall } from "./RopeInSmall";
 
 const SHELVES = [
   { value: "cards", shown: "Cards" },
@@ -129,11 +130,12 @@ function Nothing({ kind }: { kind: Kind }) {
   );
 }
 
-function Line({ card, make }: { card: Schemas["CardLine"]; make: (from: Schemas["Card"]) => void }) {
+function Line({ card, make }: { card: Schemas["CardOnShelf"]; make: (from: Schemas["Card"]) => void }) {
   const stale = useStale();
   const say = useSay();
   const mayPlan = useMayPlan();
   const people = usePeople();
+  const club = useClub();
   const archive = useMutation({
     mutationFn: (asked: { version: number; archived: boolean }) =>
       data(api.PUT("/api/card/cards/{id}/archived", { params: { path: { id: card.id } }, body: asked })),
@@ -150,15 +152,24 @@ function Line({ card, make }: { card: Schemas["CardLine"]; make: (from: Schemas[
   const over = card.seconds - card.minutes * 60;
   const group = people.data?.groups.find((each) => each.id === card.group_id)?.name;
   return (
-    <div className="flex items-center gap-2 rounded-2xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
+    <div className="flex h-full items-center gap-2 rounded-2xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
       <Link to={`/card/${card.id}`} className="min-w-0 flex-1">
         <span className="wide block truncate font-extrabold text-lg">{card.name}</span>
         <span className="block text-ink-soft text-sm">
           {count(card.rounds, "round")} · {clock(card.seconds)} of {card.minutes} min
           {over > 60 && <strong className="text-rear"> · too long</strong>}
         </span>
+        <RopeInSmall rope={card.rope} minutes={card.minutes} />
         <span className="block truncate text-ink-soft text-xs">
-          {[group, card.level, card.variant && `version: ${card.variant}`].filter(Boolean).join(" · ")}
+          {[
+            card.next ? `next ${dayAndTime(card.next, club.time_zone)}` : "not in the calendar",
+            group,
+            card.level,
+            card.load !== null && `load ${Math.round(card.load)}`,
+            card.variant && `version: ${card.variant}`,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
         </span>
       </Link>
       {mayPlan && card.template && (

@@ -32,11 +32,13 @@ module JauntyBell::Core
         end
 
         # What is kept of a card: its minutes, its blocks as data, and what is derived from them (derived: rounds,
-        # seconds, hands).
+        # seconds, hands, load, and the rope: [bell, end of the work, effort] of each run).
         def kept(plan)
           hands = plan.counts.by_hand.transform_values(&:round)
           {minutes: plan.minutes, blocks: of(plan.blocks),
-           derived: {rounds: plan.tasks.size, seconds: plan.total, left_hand: hands[:left], right_hand: hands[:right]}}
+           derived: {rounds: plan.tasks.size, seconds: plan.total, left_hand: hands[:left], right_hand: hands[:right],
+                     load: plan.planned_load.to_f.round(2),
+                     rope: plan.runs.map { |run| [run.bell, run.bell_end, run.effort.to_f] }}}
         end
 
         # Ids of drills and of combinations that data names: [drills, combinations].

@@ -13,6 +13,7 @@ module JauntyBell
 
       def renew
         students, classes = unmastered, unworked
+        @club.cards.underived.each { |card| keep_derived(card) }
         yield "Working out what #{Core::Words.many(students.size, "student")} of #{name} own …" if students.any?
         students.each_slice(25) { |some| @club.masteries.rewrite(some) }
         yield "Working out what #{Core::Words.many(classes.size, "class")} of #{name} came to …" if classes.any?
@@ -21,6 +22,13 @@ module JauntyBell
       end
 
       private
+
+      # A card whose blocks can no longer be read waits until it is saved again.
+      def keep_derived(card)
+        @club.cards.keep_derived(card[:id], Core::Card::Data.kept(@club.plans.of_card(card))[:derived])
+      rescue Core::InvalidInput
+        nil
+      end
 
       def db = @club.db
 
