@@ -140,7 +140,7 @@ module JauntyBell
           given = drill.except("pool", "versions").transform_keys(&:to_sym)
           [drill["name"],
             store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up",
-              breathing: true, **given, pool: pool)]
+              breathing: true, feeds_aloud: false, **given, pool: pool)]
         end
       end
 

@@ -86,7 +86,7 @@ class IsolationTest < ApiTest
   def drill
     {pool: [{combination_id: new_combination(name: uuid)[:id], at_rungs: []}], implement: "air", manner: "clocked",
      tempo: 140, pause_s: 1, both_sides: false, rungs: ["air"], count: nil, on_s: nil, off_s: nil, rest: "still",
-     ladder: "up", breathing: true, kit: nil, holder_cues: nil, cautions: nil}
+     ladder: "up", breathing: true, feeds_aloud: false, kit: nil, holder_cues: nil, cautions: nil}
   end
 
   def operations

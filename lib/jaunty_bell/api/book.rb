@@ -89,7 +89,8 @@ module JauntyBell
         meaning = combinations.meanings([params["combination"]])[params["combination"]]
         answer(club.diary(id).marks(params["combination"]).map do |row|
           row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title)
-            .merge(broke_after: row[:broke_at] && meaning&.said_at(row[:broke_at]), on: row[:on].iso8601, rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
+            .merge(broke_after: row[:broke_at] && meaning&.said_at(row[:broke_at]), on: row[:on].iso8601,
+            rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
         end)
       end
 

@@ -9,13 +9,16 @@ module JauntyBell
       # From rows of Store::Combinations, and the series (rows of Store::Series) that are made of them.
       def self.of(rows, reading, series: [])
         names = rows.to_h { |row| [row[:id], row[:name]] }
-        {series: series.map { |each| {name: each[:name], combinations: names.values_at(*each[:combination_ids]).compact} },
-         format: FORMAT, version: 1, combinations: rows.map { |row|
-          meaning = Core::Bench::Combination.from_data(row[:meaning], reading.lexicon)
-          {name: row[:name], tags: row[:tags].to_a, notation: Core::Bench::Notation.write(meaning, reading),
-           meaning: meaning.to_data}
-        }}
+        {format: FORMAT, version: 1, combinations: rows.map { |row| entry(row, reading) },
+         series: series.map { |each| {name: each[:name], combinations: names.values_at(*each[:combination_ids]).compact} }}
       end
+
+      def self.entry(row, reading)
+        meaning = Core::Bench::Combination.from_data(row[:meaning], reading.lexicon)
+        {name: row[:name], tags: row[:tags].to_a, notation: Core::Bench::Notation.write(meaning, reading),
+         meaning: meaning.to_data}
+      end
+      private_class_method :entry
 
       # Every combination of an export as a CombinationList::Line, with its problem where it cannot be kept.
       # Raises Core::InvalidInput for what is no export of ours.

@@ -101,4 +101,15 @@ class TaskTest < Minitest::Test
     assert_equal ["only this"], task(drilled(%w[1-2], kit: ["only this"])).kit
     assert_includes task(round("1-rear kick"), "pads").kit, "shin pads"
   end
+
+  # An imagined partner's actions are said aloud only where the drill wants it; a real one's always.
+  def test_what_is_said_of_the_partner
+    said = ->(implement, **more) {
+      one = task(drilled(["1-[1]-rear parry-2"], drill_implement: implement, **more))
+      one.spoken(one.combination)
+    }
+    assert_equal "jab, rear parry, cross", said.call("hanging-bag")
+    assert_equal "jab, partner: jab, rear parry, cross", said.call("hanging-bag", feeds_aloud: true)
+    assert_equal "jab, partner: jab, rear parry, cross", said.call("focus-mitts")
+  end
 end

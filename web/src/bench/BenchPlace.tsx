@@ -81,9 +81,9 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
   ]);
 
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[216px_minmax(0,1fr)_272px]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[216px_minmax(0,1fr)_272px] lg:grid-rows-[auto_1fr]">
       <h1 className="sr-only">Bench</h1>
-      <div className="order-3 lg:order-1">
+      <div className="order-4 lg:order-1 lg:row-span-2">
         <Shelf
           current={saved?.id}
           searchRef={search}
@@ -129,6 +129,8 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
             close={() => setBeside(undefined)}
           />
         )}
+      </div>
+      <div className="order-3 flex min-w-0 flex-col gap-3 lg:order-4">
         {shown && (
           <div className="grid grid-cols-[minmax(0,1fr)] gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
             <FloorPicture
@@ -141,8 +143,10 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
         )}
         <PaceBar pacing={pacing} change={setPacing} pace={said?.pace ?? null} infeasible={said?.infeasible ?? null} />
       </div>
-      <div className="order-2 flex flex-col gap-3 lg:order-3">
-        <JudgedFor judging={judging} change={setJudging} />
+      <div className="order-2 flex flex-col gap-3 lg:order-3 lg:row-span-2">
+        <div className="order-1 lg:order-none">
+          <JudgedFor judging={judging} change={setJudging} />
+        </div>
         <Corner
           findings={shown?.findings}
           written={written}

@@ -7,7 +7,7 @@ import { newId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { useStale } from "../kit/queries";
+import { useShelf, useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { useSay } from "../kit/toast";
 import { useLexicon } from "./Completion";
@@ -17,12 +17,19 @@ import { DrillSaid } from "./DrillSaid";
 import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner, inOrder } from "./drills";
 import type { Series } from "./useSeries";
 
+/** A partner's action in a combination as it is written. */
+const ANSWERED = /\[/;
+
 /** One drill, edited in place; what the implement and the techniques bring is drawn in and can be changed. */
 export function DrillEditor({ saved, of }: { saved?: Drill; of?: Series }) {
   const first = saved ? factsOf(saved) : of ? inOrder(of) : FIRST_DRILL;
   const [facts, setFacts] = useState<DrillFacts>(first);
   const change = (some: Partial<DrillFacts>) => setFacts((now) => ({ ...now, ...some }));
   const lexicon = useLexicon();
+  const shelf = useShelf();
+  const pooled = facts.pool
+    .map((each) => shelf.data?.find((row) => row.id === each.combination_id)?.notation ?? "")
+    .join(" ");
   const navigate = useNavigate();
   const stale = useStale();
   const say = useSay();
@@ -110,6 +117,13 @@ export function DrillEditor({ saved, of }: { saved?: Drill; of?: Series }) {
             on={facts.breathing}
             set={(breathing) => change({ breathing })}
           />
+          {ANSWERED.test(pooled) && (
+            <Tick
+              label="say what the partner does, where there is none (on a bag, in the air)"
+              on={facts.feeds_aloud}
+              set={(feeds_aloud) => change({ feeds_aloud })}
+            />
+          )}
         </div>
         {store.error && !refusal?.for("name") && <Trouble error={store.error} />}
         {archive.error && <Trouble error={archive.error} />}

@@ -18,7 +18,11 @@ export function Tray({ put, undo, canUndo }: { put: (token: string) => void; und
   const chip =
     "min-h-9 shrink-0 rounded-lg border-[1.5px] border-seam bg-chalk px-1.5 text-[13px] font-semibold hover:border-ink disabled:opacity-50";
   return (
-    <div role="toolbar" aria-label="Techniques to tap" className="flex flex-wrap gap-1">
+    <div
+      role="toolbar"
+      aria-label="Techniques to tap"
+      className="flex gap-1 max-sm:overflow-x-auto max-sm:pb-1 sm:flex-wrap"
+    >
       {lexicon.data?.numbers.map((number) => (
         <button
           key={number.digit}

@@ -94,6 +94,19 @@ module JauntyBell::Core
       # An action in words, or "action 9" where it has not so many (a mark may be older than a change).
       def said_at(index) = named[index] ? Notation::Speech.new.action(named[index]) : "action #{index + 1}"
 
+      # Without what the partner does; itself where there is nothing else in it.
+      def own_part
+        own = ->(list) {
+          list.filter_map do |item|
+            next (item if item.own?) unless item.is_a?(Repeat)
+            inner = own.call(item.items)
+            item.but(items: inner) if inner.any?
+          end
+        }
+        left = own.call(items)
+        (left == items || left.empty?) ? self : Combination.new(left, opening: opening, taught_so: taught_so)
+      end
+
       # Whether the feet change place in it, so that it does not end in the stance it began in or does not keep it.
       def changes_stance? = fronts.include?(:rear) || (named.any? && Footing.after(named.last, fronts.last) == :rear)
 

@@ -5,6 +5,7 @@ module JauntyBell::Core
     #   pool        Combinations in order, the first the usual one
     #   versions    {rung => index into the pool}: which one is drilled at that rung, where it differs
     #   count       sets in a counted drill; on/off the inner interval in seconds, or nil; `rest` still or active
+    #   feeds_aloud whether the voice says what the partner does where they are imagined (on a bag, in the air)
     class Drill
       MANNERS = %w[counted clocked counted-then-clocked called series ladder burst flow trade read].freeze
       LADDERS = %w[up down both].freeze
@@ -16,6 +17,7 @@ module JauntyBell::Core
 
       Facts = Value.of(:pool, :implement, manner: "clocked", tempo: Pace::TEMPO, pause: Pace::PAUSE, both_sides: false,
         rungs: Rungs::ALL, versions: {}, count: nil, on: nil, off: nil, rest: "still", ladder: "up", breathing: true,
+        feeds_aloud: false,
         juniors: false, intensity: nil, level: nil, kit: nil)
 
       # From plain data with symbol keys (what is stored and sent); `meanings` {combination id => Combination} of its
@@ -28,7 +30,8 @@ module JauntyBell::Core
         new(pool: pool, implement: Lexicon::Implements[data[:implement]], versions: versions,
           tempo: Rational(data[:tempo].to_s), pause: Rational(data[:pause_s].to_s), rungs: data[:rungs].to_a,
           kit: data[:kit]&.to_a,
-          on: data[:on_s], off: data[:off_s], **data.slice(:manner, :both_sides, :count, :rest, :ladder, :breathing))
+          on: data[:on_s], off: data[:off_s], **data.slice(:manner, :both_sides, :count, :rest, :ladder, :breathing,
+            :feeds_aloud))
       end
 
       attr_reader :facts

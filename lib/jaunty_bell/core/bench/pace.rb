@@ -42,7 +42,9 @@ module JauntyBell::Core
           raise Infeasible.new("One set has no pause after it: ask for two sets or more.", path: "sets") if n == 1
           pause = (not_negative(work, "work") - n * set) / (n - 1)
           return pause unless pause.negative?
-          raise Infeasible.new("#{Words.many(n, "set")} alone #{(n == 1) ? "takes" : "take"} #{seconds(n * set)}, more than the #{seconds(work)} there is: " \
+          raise Infeasible.new("#{Words.many(n, "set")} alone #{(n == 1) ? "takes" : "take"} " \
+            "#{seconds(n * set)}, more " \
+            "than the #{seconds(work)} there is: " \
             "fewer sets or a quicker tempo.", path: "sets")
         end
 

@@ -9,7 +9,8 @@ module JauntyBell::Core
       MINUTES = (0..360)
 
       # In the words a student chooses from, at each whole rating.
-      WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard", "hard to very hard", "very hard",
+      WORDS = ["nothing at all", "very easy", "easy", "moderate", "somewhat hard", "hard",
+        "hard to very hard", "very hard",
         "very, very hard", "nearly all I have", "all I have"].freeze
 
       # Of what was said of one student's class, what counts: their own word before a coach's estimate, of two alike the

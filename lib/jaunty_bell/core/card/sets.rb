@@ -70,7 +70,7 @@ module JauntyBell::Core
       # Whole seconds in which a combination is spoken.
       def naming(combination)
         voice = Floor::Voice.default
-        [voice.length(voice.words(Bench::Notation.spoken(combination))).fdiv(1_000).ceil, NAMED].max
+        [voice.length(voice.words(@task.spoken(combination))).fdiv(1_000).ceil, NAMED].max
       end
 
       # {combination => sets} in so many seconds.

@@ -89,6 +89,13 @@ module JauntyBell::Core
           intensity: round.intensity&.to_sym, seam: pause.zero?)
       end
 
+      # What is said of a combination: what the partner does too, but for an imagined one, unless the drill wants it
+      # said.
+      def spoken(combination)
+        heard = setting.partnered? || drill&.facts&.feeds_aloud
+        Bench::Notation.spoken(heard ? combination : combination.own_part)
+      end
+
       # Seconds of a swap inside the round: what changes hands takes the club's changeover; empty hands take none.
       def swap_time = round.swap_time || (holder_kit ? @school.changeovers["pads"] : 0)
 

@@ -77,7 +77,7 @@ module JauntyBell::Core
       # The block, and the combination where it can be said in a breath.
       def called(run)
         block = @voice.words(@plan.blocks[run.block].kind)
-        words = run.task&.combination ? @voice.words(Bench::Notation.spoken(run.task.combination)) : []
+        words = run.task&.combination ? @voice.words(run.task.spoken(run.task.combination)) : []
         (@voice.length(words) > LONGEST_SPOKEN) ? block : block + words
       end
 

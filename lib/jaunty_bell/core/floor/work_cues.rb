@@ -33,7 +33,7 @@ module JauntyBell::Core
 
       # The second striker begins with the pool's first again: it is named where the change leaves time for it.
       def change_of_count
-        first = Bench::Notation.spoken(@task.sequence.first)
+        first = @task.spoken(@task.sequence.first)
         say = ["change", *@voice.words(first)]
         if @task.sequence.size < 2 || @voice.length(say) > ms(@task.swap_time)
           return voice(:swap, ms(@work.counted_time), "Change", ["change"])
@@ -52,7 +52,7 @@ module JauntyBell::Core
       end
 
       def named(set, start)
-        text = Bench::Notation.spoken(set.combination)
+        text = @task.spoken(set.combination)
         @voice.cue(:phase, ms(start + set.named_at), text, @voice.words(text),
           combination_id: @task.id_of(set.combination))
       end
@@ -105,7 +105,7 @@ module JauntyBell::Core
 
       def choices
         @task.sequence.zip(@task.round.drill.members).map do |combination, id|
-          text = Bench::Notation.spoken(combination)
+          text = @task.spoken(combination)
           say = @voice.words(text)
           Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say),
             set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))

@@ -20,7 +20,7 @@ module JauntyBell
             add(series.strip, rows.map { |row| row[:id] }) if series && series.strip != ""
             shelf = @club.combinations.all.to_h { |row| [row[:name], row[:id]] } if listed.any?
             taken = @club.series.all.map { |row| row[:name] }
-            listed.reject { |name, _| taken.include?(name) }.each { |name, names| add(name, shelf.values_at(*names).compact) }
+            listed.each { |name, names| add(name, shelf.values_at(*names).compact) unless taken.include?(name) }
           end
         end
 

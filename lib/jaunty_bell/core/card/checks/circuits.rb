@@ -45,7 +45,8 @@ module JauntyBell::Core
             room = (company.students / blocks[b].rounds.size.to_r).ceil
             say([b],
               "#{Words.many(company.students, "student")} at #{Words.many(blocks[b].rounds.size, "station")}: " \
-              "#{Words.many(waiting, "group")} #{(waiting == 1) ? "waits" : "wait"} at every bell, and each student stands " \
+              "#{Words.many(waiting, "group")} #{(waiting == 1) ? "waits" : "wait"} at every bell, and each " \
+              "student stands " \
               "about for #{clock(rotation.waits * run.work)}.",
               [mend("#{room} at every station") { stations_with(b, capacity: room) }])
           end
