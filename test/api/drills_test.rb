@@ -10,7 +10,8 @@ class DrillsApiTest < ApiTest
   def facts(**changes)
     {name: "Mitts to a count", pool: [{combination_id: @two[:id], at_rungs: []}], implement: "focus-mitts",
      manner: "counted", tempo: 140, pause_s: 0.6, both_sides: false, rungs: %w[count clock], count: 10, on_s: nil,
-     off_s: nil, rest: "still", ladder: "up", breathing: true, feeds_aloud: false, kit: nil, holder_cues: nil, cautions: nil}.merge(changes)
+     off_s: nil, rest: "still", ladder: "up", breathing: true, feeds_aloud: false, kit: nil, holder_cues: nil,
+     cautions: nil}.merge(changes)
   end
 
   def add(**changes) = call(:post, "/api/drills", id: uuid, **facts(**changes))

@@ -29,7 +29,8 @@ class IsolationTest < ApiTest
                 emergency_phone: "", guardian: "", apart: [], present: [], locked: [], contact: true, holding: true,
                 device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}},
                 reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else", half_life: 20, effort: 5,
-                title: nil, estimated: false, attempted: 3, clean: 2, rule: "range-in", taught: true, combination_ids: [],
+                title: nil, estimated: false, attempted: 3, clean: 2, rule: "range-in", taught: true,
+                combination_ids: [],
                 **drill}
         body[:blocks] = ["all"] if path.include?("/holds")
         body.update(of_programmes(path)) if path.include?("/programmes")

@@ -12,7 +12,8 @@ class SeriesApiTest < ApiTest
 
   def test_a_series_keeps_its_order_and_is_moved_by_hand
     assert_equal [201, [@kick, @two], 1], [status, *@month.values_at(:combination_ids, :version)]
-    call(:put, "/api/series/#{@month[:id]}", version: 1, name: "The month's three", combination_ids: [@two, @three, @kick])
+    call(:put, "/api/series/#{@month[:id]}", version: 1, name: "The month's three",
+      combination_ids: [@two, @three, @kick])
     assert_equal [200, "The month's three", [@two, @three, @kick]], [status, *answer.values_at(:name, :combination_ids)]
     call(:put, "/api/series/#{@month[:id]}", version: 1, name: "Late", combination_ids: [])
     assert_refused 409

@@ -12,7 +12,8 @@ class WordsTest < Minitest::Test
 
   COUNTS = {
     [0, "action"] => "0 actions", [1, "action"] => "1 action", [2, "action"] => "2 actions", [1, "class"] => "1 class",
-    [3, "class"] => "3 classes", [2, "switch"] => "2 switches", [1.5, "beat"] => "1.5 beats", [2, "new thing"] => "2 new things"
+    [3, "class"] => "3 classes", [2, "switch"] => "2 switches", [1.5, "beat"] => "1.5 beats",
+    [2, "new thing"] => "2 new things"
   }.freeze
 
   def test_counts = COUNTS.each { |(n, word), said| assert_equal said, Words.many(n, word) }
@@ -22,7 +23,8 @@ class WordsTest < Minitest::Test
   def test_lists = LISTS.each { |words, said| assert_equal said, Words.list(words) }
 
   # A number that code puts before a plural says "1 actions" one day. Constants and what is checked to be several may.
-  SEVERAL = [/MOST|LONGEST|LARGEST|WEEKS|limits|\.max\b|least\b/, /size > 1|found\.size|list\.size|@rounds|lean most|tally/,
+  SEVERAL = [/MOST|LONGEST|LARGEST|WEEKS|limits|\.max\b|least\b/,
+    /size > 1|found\.size|list\.size|@rounds|lean most|tally/,
     /strikes (?:a second|a minute|again)/].freeze
 
   def test_no_count_is_put_together_by_hand

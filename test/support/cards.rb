@@ -13,7 +13,8 @@ module CardTest
   def round(text = nil, **facts) = Card::Round.new(title: text || "Round", combination: text && named(text), **facts)
 
   def drilled(pool, **facts)
-    given = facts.slice(:manner, :count, :both_sides, :ladder, :on, :off, :rest, :versions, :tempo, :pause, :kit, :feeds_aloud)
+    given = facts.slice(:manner, :count, :both_sides, :ladder, :on, :off, :rest, :versions, :tempo, :pause,
+      :kit, :feeds_aloud)
     drill = Bench::Drill.new(pool: pool.map { |text| read(text) },
       implement: Lexicon::Implements[facts.fetch(:drill_implement, "air")], **given)
     Card::Round.new(title: "Drill", drill: Card::Named.new(id: "d", name: "Drill", what: drill, members: pool),

@@ -7,7 +7,8 @@ module JauntyBell
     module CardFile
       FORMAT = "jaunty-bell/card"
       Read = Core::Value.of(:name, :minutes, :level, :blocks, :combinations, :drills)
-      DRILL = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing feeds_aloud].freeze
+      DRILL = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing
+        feeds_aloud].freeze
       # Of what a file need not say.
       USUAL = {rungs: ["count"], tempo: Core::Bench::Pace::TEMPO, pause_s: Core::Bench::Pace::PAUSE, both_sides: false,
                rest: "still", ladder: "up", breathing: true, feeds_aloud: false}.freeze

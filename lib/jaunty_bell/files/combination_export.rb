@@ -10,7 +10,9 @@ module JauntyBell
       def self.of(rows, reading, series: [])
         names = rows.to_h { |row| [row[:id], row[:name]] }
         {format: FORMAT, version: 1, combinations: rows.map { |row| entry(row, reading) },
-         series: series.map { |each| {name: each[:name], combinations: names.values_at(*each[:combination_ids]).compact} }}
+         series: series.map { |each|
+           {name: each[:name], combinations: names.values_at(*each[:combination_ids]).compact}
+         }}
       end
 
       def self.entry(row, reading)
@@ -38,7 +40,9 @@ module JauntyBell
       def self.series(text)
         listed = JSON.parse(text)["series"]
         Array(listed).filter_map do |each|
-          [each["name"].to_s, Array(each["combinations"]).map(&:to_s)] if each.is_a?(Hash) && each["name"].to_s.strip != ""
+          if each.is_a?(Hash) && each["name"].to_s.strip != ""
+            [each["name"].to_s, Array(each["combinations"]).map(&:to_s)]
+          end
         end
       end
 

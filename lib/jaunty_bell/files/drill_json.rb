@@ -12,7 +12,8 @@ module JauntyBell
 
       def to_h
         {id: @row[:id], version: @row[:version], archived: !@row[:archived_at].nil?,
-         **@row.slice(:name, :implement, :manner, :both_sides, :count, :on_s, :off_s, :rest, :ladder, :breathing, :feeds_aloud),
+         **@row.slice(:name, :implement, :manner, :both_sides, :count, :on_s, :off_s, :rest, :ladder, :breathing,
+           :feeds_aloud),
          tempo: @row[:tempo].to_f, pause_s: @row[:pause_s].to_f, rungs: @row[:rungs].to_a,
          pool: @row[:pool].map { |each| {combination_id: each[:combination_id], at_rungs: each[:at_rungs].to_a} },
          kit: @row[:kit]&.to_a, holder_cues: @row[:holder_cues]&.to_a, cautions: @row[:cautions]&.to_a, drawn: drawn}

@@ -7,13 +7,15 @@ module JauntyBell
         ["One after another", [:separator], ["1-2", "jab, cross", "jab cross", "jab, then cross"]],
         ["Where it lands", [:level], ["3b", "hook body", "body hook", "head kick", "jab high, cross low"]],
         ["Which side", [:side], ["lead hook", "right hand", "straight left", "hook left", "slip left"]],
-        ["How often", [:multiple], ["double jab", "jab x3", "two jabs", "(1-2)x3", "three times jab, cross, then hook"]],
+        ["How often", [:multiple], ["double jab", "jab x3", "two jabs", "(1-2)x3",
+          "three times jab, cross, then hook"]],
         ["A feint", [:feint], ["feint 1", "jab feint", "fake jab", "feint (1-2)"]],
         ["How hard", [:force], ["touch jab", "light 3", "hard cross"]],
         ["At the same time", [:moving], ["1 with step in", "jab stepping in", "step jab", "slip with step in"]],
         ["How a leg comes back", [:recovery], ["kick down", "kick forward", "kick through"]],
         ["A pause", [:pause], ["1 .. 2", "1 / 2", "1 … 2"]],
-        ["What the partner does", [], ["[1] slip 2", "they jab, parry", "slip the jab", "partner throws a cross, catch"]],
+        ["What the partner does", [], ["[1] slip 2", "they jab, parry", "slip the jab",
+          "partner throws a cross, catch"]],
         ["What of theirs you hold", [:held], ["pin their lead hand", "pull the head"]],
         ["From how far it begins", [:opening], ["at close 3-4", "at long 1-2"]]
       ].freeze

@@ -30,7 +30,8 @@ module JauntyBell
         @pdf.start_new_page if @pdf.cursor < ROW
         @pdf.text "#{number}. #{name}   #{analysis.canonical}", size: 12, style: :bold
         said(analysis.spoken, 9)
-        drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis), analysis.set_time, width: @pdf.bounds.width, half: HALF)
+        drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis), analysis.set_time,
+          width: @pdf.bounds.width, half: HALF)
         @pdf.svg(drawing.to_s, at: [0, @pdf.cursor - 4], width: @pdf.bounds.width, enable_web_requests: false)
         @pdf.move_down drawing.height + 16
       end

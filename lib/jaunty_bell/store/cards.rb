@@ -105,7 +105,8 @@ module JauntyBell
       def columns(facts, blocks, derived) =
         facts.slice(*FACTS).merge(name: facts[:name].strip, blocks: Sequel.pg_jsonb(blocks), **derived_columns(derived))
 
-      def derived_columns(derived) = derived.slice(*DERIVED).merge(rope: derived[:rope] && Sequel.pg_jsonb(derived[:rope]))
+      def derived_columns(derived) =
+        derived.slice(*DERIVED).merge(rope: derived[:rope] && Sequel.pg_jsonb(derived[:rope]))
 
       def plain(blocks) = JSON.parse(JSON.generate(blocks))
 

@@ -45,7 +45,8 @@ module JauntyBell
 
       # The last classes, newest first, with what was written down in each: rows {class_id:, title:, on:, over: whether
       # it is, minutes: as worked out, or nil, effort: {effort:, minutes:, estimated:} as said, or nil, partners:
-      # [names], notes: [texts], knocks: [{matter:, text:}], broke: [{combination_id:, name:, at:, times:}]}. A dozen queries.
+      # [names], notes: [texts], knocks: [{matter:, text:}], broke: [{combination_id:, name:, at:, times:}]}. A dozen
+      # queries.
       def classes(limit: 10)
         rows = on_day(of(:presences, @student_id).join(:classes, club_id: :club_id, id: :class_id))
           .order(Sequel.desc(:starts_at))
@@ -103,7 +104,8 @@ module JauntyBell
       # Where combinations broke, how often.
       def broke(class_ids)
         counting(:marks, @student_id).where(Sequel[:marks][:class_id] => class_ids).exclude(broke_at: nil)
-          .join(:combinations, club_id: :club_id, id: :combination_id).group(:class_id, :combination_id, :name, :broke_at)
+          .join(:combinations, club_id: :club_id, id: :combination_id)
+          .group(:class_id, :combination_id, :name, :broke_at)
           .order(:name, :broke_at)
           .select(:class_id, :combination_id, :name, Sequel[:broke_at].as(:at), Sequel.function(:count).*.as(:times))
           .to_hash_groups(:class_id)

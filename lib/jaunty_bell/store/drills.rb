@@ -2,7 +2,8 @@ module JauntyBell
   module Store
     # A club's drills with their pools: saved whole or not at all.
     class Drills
-      FACTS = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing feeds_aloud].freeze
+      FACTS = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing
+        feeds_aloud].freeze
       LISTS = %i[rungs kit holder_cues cautions].freeze
 
       def initialize(db, club_id)

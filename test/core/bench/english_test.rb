@@ -127,7 +127,8 @@ class EnglishTest < Minitest::Test
 
   def test_every_example_of_the_word_list_can_be_read
     JauntyBell::Files::LexiconJson::WAYS.flat_map(&:last).each { |example| assert read(example), example }
-    JauntyBell::Files::LexiconJson::WAYS.flat_map { |_, kinds, _| kinds }.each { |kind| assert Notation::Wording.said(kind).any?, kind.to_s }
+    JauntyBell::Files::LexiconJson::WAYS.flat_map { |_, kinds, _| kinds }
+      .each { |kind| assert Notation::Wording.said(kind).any?, kind.to_s }
   end
 
   # In a gloss of what the reader understands nothing is left out: every kind of phrase stands in the word list, but for

@@ -78,7 +78,8 @@ class TeachingTest < Minitest::Test
     "foundation" => %w[two], "for building" => %w[bar gangway pier ticket under],
     "ends with a body kick" => %w[gangway pier], "no kicks" => %w[bar ticket two under], "no hooks" => %w[pier two],
     "has a body hook" => %w[ticket], "ends with a right kick" => %w[gangway], "left hook" => %w[bar gangway under],
-    "ends with a kick and no hooks" => %w[pier], "no kicks but a slip" => %w[under], "has crosses" => %w[bar gangway pier ticket two under],
+    "ends with a kick and no hooks" => %w[pier], "no kicks but a slip" => %w[under],
+    "has crosses" => %w[bar gangway pier ticket two under],
     "jab, cross, slip the jab" => [], "has a right hand, no kicks" => %w[bar ticket two under],
     "" => %w[bar gangway pier ticket two under], "nonsense words" => []
   }.freeze

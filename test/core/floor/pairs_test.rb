@@ -39,7 +39,8 @@ class PairsTest < Minitest::Test
     assert_equal [["held back from contact"], %w[bo]],
       made(partner("ana", blocks: ["contact"]), partner("bo"))
         .then { |all| [all.alone.first.reasons, all.stuck.map(&:id)] }
-    assert_equal ["held back from holding pads"], made(partner("ana", blocks: ["holding"]), partner("bo")).alone.first.reasons
+    assert_equal ["held back from holding pads"],
+      made(partner("ana", blocks: ["holding"]), partner("bo")).alone.first.reasons
     assert_empty made(partner("ana", blocks: ["left hand"]), partner("bo")).alone
     out = made(partner("ana", blocks: ["all", "contact"]), partner("bo"))
     assert_equal [%w[ana], [], %w[bo]], [out.out.map(&:id), out.alone, out.stuck.map(&:id)],

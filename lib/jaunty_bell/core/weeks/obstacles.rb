@@ -54,7 +54,8 @@ module JauntyBell::Core
           "#{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} at " \
           "#{@layout.ladder[wanted]} by the end"
         unless reachable
-          return "#{text}, and not one of its rungs would be owned by the #{@programme.limits.go_up} % who must own it before " \
+          return "#{text}, and not one of its rungs would be owned by the #{@programme.limits.go_up} % who must own " \
+            "it before " \
             "the group goes on: it is planned as far as it goes."
         end
         "#{text}; at #{@layout.ladder[reachable]} it could be #{(@layout.alone(id, reachable) * size).round}."

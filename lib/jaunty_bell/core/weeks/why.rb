@@ -27,7 +27,8 @@ module JauntyBell::Core
 
       def climb
         return "Begun #{at(rung)}." if @rung.zero?
-        "#{of(@course.gates[@i] || 0)} are expected to own it #{at(@layout.ladder[@rung - 1])} by then: time to do it " \
+        "#{of(@course.gates[@i] || 0)} are expected to own it #{at(@layout.ladder[@rung - 1])} by then: time " \
+          "to do it " \
           "#{at(rung)}."
       end
 

@@ -3,15 +3,15 @@ require "securerandom"
 module JauntyBell
   module Services
     module Bench
-      # A list of combinations put on the shelf, its order kept as a series where the coach names one, and the series of an
-      # export with it: all or nothing.
+      # A list of combinations put on the shelf, its order kept as a series where the coach names one, and the series of
+      # an export with it: all or nothing.
       class ListImport
         def initialize(club)
           @club = club
         end
 
-        # `lines` are Files::CombinationList::Lines without a problem; `series` a name for the whole list, or nil; `listed`
-        # [[name, names of combinations]]. Raises Store::Conflict.
+        # `lines` are Files::CombinationList::Lines without a problem; `series` a name for the whole list, or nil;
+        # `listed` [[name, names of combinations]]. Raises Store::Conflict.
         def keep(lines, series: nil, listed: [])
           @club.db.transaction do
             rows = @club.combinations.add_all(lines.map { |line|
