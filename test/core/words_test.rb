@@ -34,6 +34,12 @@ class WordsTest < Minitest::Test
     assert_empty web.reject { |line| line.match?(/sets of a turn|sets whole/) }
   end
 
+  def test_every_cue_and_caution_is_a_sentence
+    said = Lexicon::Techniques.default.flat_map { |technique| technique.cues + technique.cautions } +
+      Lexicon::Implements.all.flat_map { |implement| implement.holder_cues + implement.cautions }
+    assert_empty said.reject { |text| text.match?(/\A[A-Z].*\.\z/m) }
+  end
+
   def test_nobody_is_called_like_a_combination
     demo = YAML.safe_load_file(File.join(ROOT, "demo/club.yml"))
     people = %w[coaches students].flat_map { |list| demo[list].flat_map { |one| one["name"].downcase.split } }

@@ -29,7 +29,7 @@ module JauntyBell
 
       def findings
         @drill.analyses(reading: @reading, school: @school).flat_map do |analysis|
-          analysis.walk.sorted_findings.map do |finding|
+          analysis.walk.sorted_findings.reject(&:taught).map do |finding|
             {combination: analysis.canonical, rule: finding.rule, severity: finding.severity, reason: finding.reason}
           end
         end

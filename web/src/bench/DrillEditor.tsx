@@ -99,10 +99,13 @@ export function DrillEditor({ saved, of }: { saved?: Drill; of?: Series }) {
           >
             {MANNERS.map((manner) => (
               <option key={manner} value={manner}>
-                {MANNER_NAMES[manner]?.name}: {MANNER_NAMES[manner]?.means}
+                {MANNER_NAMES[manner]?.name}
               </option>
             ))}
           </LabelledSelect>
+          <p className="text-ink-soft text-sm sm:col-span-2">
+            {MANNER_NAMES[facts.manner]?.name}: {MANNER_NAMES[facts.manner]?.means}.
+          </p>
         </div>
         <Numbers facts={facts} change={change} refusal={refusal} />
         <Rungs rungs={facts.rungs} change={(rungs) => change({ rungs })} />

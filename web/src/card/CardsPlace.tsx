@@ -152,9 +152,9 @@ function Line({ card, make }: { card: Schemas["CardOnShelf"]; make: (from: Schem
   const over = card.seconds - card.minutes * 60;
   const group = people.data?.groups.find((each) => each.id === card.group_id)?.name;
   return (
-    <div className="flex h-full items-center gap-2 rounded-2xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
-      <Link to={`/card/${card.id}`} className="min-w-0 flex-1">
-        <span className="wide block truncate font-extrabold text-lg">{card.name}</span>
+    <div className="relative h-full rounded-2xl border-[1.5px] border-seam bg-chalk px-4 py-3 hover:border-ink">
+      <Link to={`/card/${card.id}`} className="block">
+        <span className="wide block truncate pr-24 font-extrabold text-lg">{card.name}</span>
         <span className="block text-ink-soft text-sm">
           {count(card.rounds, "round")} · {clock(card.seconds)} of {card.minutes} min
           {over > 60 && <strong className="text-rear"> · too long</strong>}
@@ -165,32 +165,29 @@ function Line({ card, make }: { card: Schemas["CardOnShelf"]; make: (from: Schem
             card.next ? `next ${dayAndTime(card.next, club.time_zone)}` : "not in the calendar",
             group,
             card.level,
-            card.load !== null && `load ${Math.round(card.load)}`,
+            card.load !== null && `load ${Math.round(card.load)} (effort × minutes)`,
             card.variant && `version: ${card.variant}`,
           ]
             .filter(Boolean)
             .join(" · ")}
         </span>
       </Link>
-      {mayPlan && card.template && (
-        <Button
-          className="px-3"
-          onClick={() => from.mutate()}
-          disabled={from.isPending}
-          aria-label={`Use ${card.name}`}
-        >
-          Use
-        </Button>
-      )}
       {mayPlan && (
-        <Button
-          look="quiet"
-          className="px-3"
-          onClick={() => archive.mutate({ version: card.version, archived: !card.archived })}
-          aria-label={`${card.archived ? "Bring back" : "Archive"} ${card.name}`}
-        >
-          {card.archived ? "Bring back" : "Archive"}
-        </Button>
+        <span className="absolute top-2 right-2 flex gap-1">
+          {card.template && (
+            <Button small onClick={() => from.mutate()} disabled={from.isPending} aria-label={`Use ${card.name}`}>
+              Use
+            </Button>
+          )}
+          <Button
+            small
+            look="quiet"
+            onClick={() => archive.mutate({ version: card.version, archived: !card.archived })}
+            aria-label={`${card.archived ? "Bring back" : "Archive"} ${card.name}`}
+          >
+            {card.archived ? "Bring back" : "Archive"}
+          </Button>
+        </span>
       )}
       {archive.error && <Trouble error={archive.error} />}
     </div>
