@@ -21,9 +21,94 @@ class BenchSystemTest < SystemTest
     assert_text "jab, cross, lead hook"
   end
 
+  def test_what_cannot_be_read_is_a_gap_and_nothing_of_an_earlier_text_is_left
+    write "1-2-3b-2"
+    assert_text "jab, cross, lead hook to the body, cross"
+    write "2-hok-lead kick"
+    assert_selector "[role=img][aria-label='Wrap: cross, gap, lead round kick to the body']"
+    within("[aria-label='One set']") { assert_text "without the gap" }
+    assert_text "Of what could be read so far"
+    assert_no_text "jab"
+    write "hok"
+    assert_text "Nothing of this can be read yet"
+    assert_selector "[role=img][aria-label='An empty wrap']"
+    assert_no_selector "[aria-label='One set']"
+    assert_accessible
+  end
+
+  def test_the_offers_do_not_lie_over_what_is_wrong
+    write "1-upper"
+    write "1-uppe"
+    assert_selector "[role=option]", text: "uppercut", match: :first
+    said, offered = ["#reading", "[role=listbox]"].map { |part| find(part).native.rect }
+    assert_operator offered.y, :>=, said.y + said.height - 1
+  end
+
+  def test_every_word_that_can_be_written_opens_with_a_key
+    assert_text "Every word (h)"
+    page.execute_script("document.activeElement.blur()")
+    press "h"
+    within("[role=dialog]") do
+      assert_text "Where it lands"
+      fill_in "Look for a word", with: "bob"
+      assert_text "bob and weave"
+      assert_no_text "spinning elbow"
+      assert_accessible
+    end
+    press :escape
+    assert_no_selector "[role=dialog]"
+  end
+
+  def test_the_stance_that_the_feet_have_come_to
+    write "1-2-switch-1-2"
+    assert_text "switch to southpaw, right jab, left cross"
+    assert_selector "svg text", text: "now southpaw", visible: :all
+  end
+
+  def test_we_teach_it_so_for_all_and_for_one_and_taken_back
+    write "1-lead kick"
+    assert_text "Nothing loads the lead leg"
+    click_button "we teach it so", match: :first
+    click_on "in every combination here"
+    assert_text "Taught so here"
+    assert_text "Nell Tidewell"
+    assert_accessible
+    click_button "Judge it again"
+    assert_no_text "Taught so here"
+    visit "/bench/#{db[:combinations].first(name: "Cross the bar")[:id]}"
+    click_button "we teach it so", match: :first
+    click_on "in this combination"
+    assert_text "for this one"
+    assert_equal 1, db[:combinations].first(name: "Cross the bar")[:meaning]["taught_so"].size
+  end
+
+  def test_a_series_is_made_moved_drilled_and_removed
+    visit "/bench/#{db[:combinations].first(name: "Undertow")[:id]}"
+    assert_text "In The month's five."
+    select "a new series", from: "Put it into a series"
+    fill_in "Name of the series", with: "Friday's"
+    click_button "Make it"
+    assert_text "In Friday's and The month's five."
+    select "The month's five", from: "Which combinations"
+    names = -> { all("ol[aria-label=\"The month's five\"] li a span.truncate").map(&:text) }
+    assert_selector "ol[aria-label=\"The month's five\"] li", count: 5
+    assert_equal "3. Undertow", names.call[2]
+    click_button "Undertow earlier"
+    assert_selector "ol[aria-label=\"The month's five\"] li:nth-child(2)", text: "2. Undertow"
+    assert_accessible
+    click_on "drill it"
+    assert_field "Name", with: "The month's five"
+    assert_selector "[aria-label='The pool'] li", count: 5
+    visit "/bench"
+    click_button "remove"
+    assert_text "The month's five is gone"
+    click_button "Undo"
+    assert_selector "select[aria-label='Which combinations'] option", text: "The month's five"
+  end
+
   def test_the_corner_mends_and_undo_takes_it_back
     write "1-3"
-    assert_text "is only half wound"
+    assert_text "Turn the hip back as the jab comes home"
     click_button "throw the other hand"
     assert_equal "1-4", line
     find("body").click
@@ -202,7 +287,7 @@ class BenchSystemTest < SystemTest
     click_button "Look it over"
     assert_text "no technique here"
     click_button "Keep the 1 good line"
-    assert_text "1 combinations are on the shelf."
+    assert_text "1 combination is on the shelf."
     assert_equal ["basics"], db[:combinations].first(name: "Morning bell")[:tags].to_a
   end
 
@@ -217,12 +302,31 @@ class BenchSystemTest < SystemTest
     assert_field "Combination", with: "1-2-3b-2"
     school do
       fill_in "New technique", with: "Tide fist"
+      assert_text "Still to say: what it is."
+      select "punch", from: "What it is"
+      select "either", from: "Which hand throws it"
+      select "rear", from: "When neither is said"
+      select "straight", from: "How it travels"
+      select "long to mid", from: "From how far"
+      assert_button "Add it", disabled: true
+      check "head"
+      check "body"
+      select "head", from: "When nothing is said"
+      within("[aria-label='Tried on an example']") do
+        assert_text "jab, rear tide fist, cross"
+        fill_in "Try it before you keep it", with: "lead tide fist to the body"
+        assert_text "lead tide fist to the body"
+      end
       click_button "Add it"
-      assert_text "tide fist"
+      assert_button "Remove tide fist"
       assert_accessible
     end
     write "1-rear tide fist"
     assert_text "jab, rear tide fist"
+    school do
+      click_button "Remove tide fist"
+      assert_no_button "Remove tide fist"
+    end
   end
 
   def school
@@ -241,7 +345,8 @@ class BenchSystemTest < SystemTest
     find_field("Add a combination to the pool").send_keys("Gangway")
     assert_selector "[role=option]", text: "Gangway"
     find_field("Add a combination to the pool").send_keys(:enter)
-    select "ladder: one, one-two, one-two-three …", from: "Manner"
+    select "Ladder", from: "Manner"
+    assert_text "one strike, then two, then three"
     click_button "Keep on the shelf"
     assert_text "Kicks on the wrong thing is on the shelf."
     assert_text "does not belong on focus mitts"

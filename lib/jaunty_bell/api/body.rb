@@ -17,6 +17,7 @@ module JauntyBell
 
       def call(env)
         return @app.call(env) if READING.include?(env["REQUEST_METHOD"]) || !env["PATH_INFO"].start_with?("/api/")
+        return @app.call(env.merge(READ => {})) if bare?(env)
         unless env["CONTENT_TYPE"].to_s.match?(%r{\Aapplication/json\s*(;|\z)}i)
           return Errors.response(415, "Send JSON (Content-Type: application/json).")
         end
@@ -34,6 +35,9 @@ module JauntyBell
       end
 
       private
+
+      # Removing says all there is to say in its address; no page of another site may ask for it unasked.
+      def bare?(env) = env["REQUEST_METHOD"] == "DELETE" && env["CONTENT_TYPE"].to_s == "" && env["CONTENT_LENGTH"].to_i.zero?
 
       def too_large = Errors.response(413, "The body is larger than 1 MB: send less at once.")
 

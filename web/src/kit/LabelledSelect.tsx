@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useId } from "react";
 
 type Props = {
   label: string;
@@ -12,10 +12,14 @@ type Props = {
 
 /** A choice from a few words with its label over it. */
 export function LabelledSelect({ label, value, set, disabled, options, children }: Props) {
+  const id = useId();
   return (
-    <label className="grid min-w-0 gap-1 text-sm">
-      <span className="font-semibold">{label}</span>
+    <div className="grid min-w-0 content-start gap-1 text-sm">
+      <label htmlFor={id} className="font-semibold">
+        {label}
+      </label>
       <select
+        id={id}
         value={value}
         disabled={disabled}
         onChange={(event) => set(event.target.value)}
@@ -26,6 +30,6 @@ export function LabelledSelect({ label, value, set, disabled, options, children 
         ))}
         {children}
       </select>
-    </label>
+    </div>
   );
 }
