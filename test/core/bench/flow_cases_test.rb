@@ -36,6 +36,17 @@ class FlowCasesTest < Minitest::Test
     assert_operator self.class.cases.count { |each| each.expected.empty? }, :>=, 40, "cases with nothing to say"
   end
 
+  def test_nothing_said_of_ordinary_combinations_is_worth_a_laugh
+    lines = File.readlines(File.join(__dir__, "ordinary.txt"), chomp: true).reject { |line| line.start_with?("#") }
+    assert_operator lines.size, :>=, 40
+    lines.each do |line|
+      text, expected = line.split("|").map(&:strip)
+      said = Bench.analyse(text).findings
+      assert_equal expected.to_s, said.map { |each| "#{each.rule}:#{each.severity}@#{each.at + 1}" }.join(", "), text
+      assert_empty said.map(&:severity) & %i[fault weak], text
+    end
+  end
+
   private
 
   def setting(words)

@@ -10,8 +10,7 @@ module JauntyBell::Core
           def check(visit, walk)
             return unless visit.gap == :in
             return if walk.findings.any? { |earlier| earlier.rule == self.class.id }
-            yield finding(:cue, visit.index,
-              "Step in with the #{name(visit.action)}; it is shorter than the one before.", seam: visit.seam)
+            yield finding(:cue, visit.index, "Step in with the #{name(visit.action)}#{why(visit)}", seam: visit.seam)
           end
 
           def mends(finding, walk)
@@ -19,6 +18,15 @@ module JauntyBell::Core
             step = act("step-in")
             [["step in with it", (walk.combination.replacing(finding.at, action.but(with: step)) unless action.with)],
               ["step in before it", walk.combination.inserting(finding.at, step)]]
+          end
+
+          private
+
+          # A push or a step out has made room, or the strike is a shorter one.
+          def why(visit)
+            before = visit.previous
+            made_room = before && before.after[2] < before.band
+            made_room ? ": the #{name(before.action)} has made room." : "; it is shorter than the one before."
           end
         end
       end
