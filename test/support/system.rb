@@ -10,6 +10,7 @@ module SystemServer
     --disable-background-networking
     --disable-component-update --disable-sync --disable-quic --disable-features=BackForwardCache --hide-scrollbars
     --autoplay-policy=no-user-gesture-required].freeze
+  FREE_PORTS = (20_000..29_999) # one is drawn, so that two jobs that begin at once do not take the same
   WIDE = [1280, 800].freeze
   PHONE = [390, 844].freeze
 
@@ -46,7 +47,7 @@ module SystemServer
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
     [*FLAGS, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag| options.add_argument(flag) }
     options.add_option("goog:loggingPrefs", {browser: "ALL"})
-    service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+    service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver", port: rand(FREE_PORTS))
     Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
   end
 end

@@ -243,7 +243,7 @@ class CardSystemTest < SystemTest
     click_on "History"
     click_button "What changed since 1"
     within("[role=dialog]") do
-      assert_text "work 5:00 → 6:40"
+      assert_text "work: 5:00 → 6:40"
       click_button "Bring version 1 back"
     end
     assert_field "Round 1 work", with: "5:00"

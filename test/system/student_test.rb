@@ -193,7 +193,7 @@ class StudentSystemTest < SystemTest
       fill_options: {rapid: false}
     click_button "Look at it first"
     assert_text "Say which column holds: on."
-    find(:xpath, "//label[span='on']//select").select("when")
+    select "when", from: "on", exact: true
     assert_text "1 can be kept, 1 cannot. Nothing is kept yet."
     assert_text "Nobody here is called \"Nobody At All\""
     assert_accessible

@@ -73,7 +73,7 @@ export function PaceBar({ pacing, change, pace, infeasible }: Props) {
             {pace ? pace.strikes : "–"}
           </p>
           <p className="text-canvas/80 text-xs">
-            strikes{pace && `, hands ${pace.counts.by_hand.left} L ${pace.counts.by_hand.right} R`}
+            strikes{pace && `, left ${pace.counts.by_hand.left}, right ${pace.counts.by_hand.right}`}
           </p>
         </div>
       </div>

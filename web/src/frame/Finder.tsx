@@ -1,7 +1,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { useCards, usePeople, useShelf } from "../kit/queries";
+import { useCards, useMeant, usePeople, useShelf } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { count } from "../kit/words";
 
@@ -25,7 +25,7 @@ export function Finder({ open, close }: { open: boolean; close: () => void }) {
         <ComboboxInput
           autoFocus
           aria-label="Find a combination, card or student"
-          placeholder="a name, or part of a combination"
+          placeholder="a name, or what a combination is: body hook"
           className="w-full rounded-lg border-[1.5px] border-ink bg-chalk px-3 py-2"
           value={text}
           onChange={(event) => setText(event.target.value)}
@@ -53,6 +53,7 @@ function useHits(open: boolean, text: string): Hit[] {
   const shelf = useShelf({ enabled: open });
   const cards = useCards({ enabled: open });
   const people = usePeople({ enabled: open });
+  const meant = useMeant(text, open);
   const all: Hit[] = [
     ...(shelf.data ?? []).map((row) => ({
       id: row.id,
@@ -77,5 +78,6 @@ function useHits(open: boolean, text: string): Hit[] {
     })),
   ];
   const wanted = text.trim().toLowerCase();
-  return all.filter((hit) => `${hit.name} ${hit.note}`.toLowerCase().includes(wanted)).slice(0, MOST);
+  const named = all.filter((hit) => `${hit.name} ${hit.note}`.toLowerCase().includes(wanted));
+  return [...named, ...all.filter((hit) => meant.has(hit.id) && !named.includes(hit))].slice(0, MOST);
 }

@@ -1,5 +1,6 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/react";
 import { type ReactNode, type Ref, useState } from "react";
+import { useMeant } from "./queries";
 
 export type Offer<T> = { key: string; value: T; name: string; hint?: string; shown?: ReactNode };
 type Props<T> = {
@@ -14,11 +15,15 @@ type Props<T> = {
 };
 const MOST = 8;
 
-/** One line that finds something by any part of its name and takes it with Enter; then it is empty again. */
+/** One line that finds something by any part of its name, a combination by what it is too, and takes it with Enter; then
+ * it is empty again. */
 export function ShelfBox<T>({ ref, label, placeholder, offers, words, choose, className = "" }: Props<T>) {
   const [text, setText] = useState("");
   const wanted = text.trim().toLowerCase();
-  const hits = offers.filter((offer) => `${offer.name} ${offer.hint ?? ""}`.toLowerCase().includes(wanted));
+  const meant = useMeant(text);
+  const hits = offers.filter(
+    (offer) => `${offer.name} ${offer.hint ?? ""}`.toLowerCase().includes(wanted) || meant.has(offer.key),
+  );
   const first = hits.filter((offer) => offer.name.toLowerCase().startsWith(wanted));
   const shown = [...first, ...hits.filter((offer) => !first.includes(offer))].slice(0, MOST);
   const all = words && text.trim() ? [...shown, words(text.trim())] : shown;

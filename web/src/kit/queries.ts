@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useDeferredValue, useMemo } from "react";
 import { api, data, type Schemas } from "../api/client";
 import type { paths } from "../api/schema";
 import { heardTime } from "./clock";
@@ -400,3 +400,10 @@ export const useCards = ({ enabled = true, kind = "cards" as "cards" | "template
 
 /** Everybody who may run a class. */
 export const useCoaches = () => useQuery(asks.coaches());
+
+/** Ids of the combinations that a text means, read as a coach says it: "body hook", "no kicks", "jab, right hand". */
+export function useMeant(text: string, enabled = true): Set<string> {
+  const wanted = useDeferredValue(text.trim());
+  const found = useQuery({ ...asks.shelf(false, wanted), enabled: enabled && wanted.length > 1 });
+  return useMemo(() => new Set(wanted.length > 1 ? found.data?.map((row) => row.id) : undefined), [found.data, wanted]);
+}
