@@ -36,7 +36,7 @@ class WeeksSystemTest < SystemTest
     assert_selector "section[aria-label='How forecasts came out'] tbody tr", minimum: 2
     places.last.click
     within("section[aria-label='Why here?']") do
-      assert_text(/Being learned at|A review:|New to the group|time for|Begun at/)
+      assert_text(/Being learned|A review:|New to the group|time to do it|Begun/)
       assert_selector "tbody tr", minimum: 5
     end
     assert_accessible

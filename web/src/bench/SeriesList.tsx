@@ -14,7 +14,6 @@ export function SeriesList({ series, rows, current, gone }: Props) {
   const listed = series.combination_ids.flatMap((id) => byId.get(id) ?? []);
   const put = (combination_ids: string[]) => change.mutate({ ...series, combination_ids });
   const link = "font-semibold underline";
-  const file = (kind: string) => `/api/series/${series.id}/list.${kind}`;
   return (
     <div>
       <p className="mb-2 text-ink-soft text-xs leading-relaxed">
@@ -27,15 +26,15 @@ export function SeriesList({ series, rows, current, gone }: Props) {
             ·{" "}
           </>
         )}
-        <a className={link} href={file("pdf")} download>
+        <a className={link} href={`/api/series/${series.id}/list.pdf`} download>
           print
         </a>{" "}
         ·{" "}
-        <a className={link} href={file("txt")} download>
+        <a className={link} href={`/api/series/${series.id}/list.txt`} download>
           text
         </a>{" "}
         ·{" "}
-        <a className={link} href={file("json")} download>
+        <a className={link} href={`/api/series/${series.id}/list.json`} download>
           JSON
         </a>
         {mayPlan && (

@@ -5,14 +5,13 @@ import { Button, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
 import { shortDate } from "../../kit/time";
-import { list } from "../../kit/words";
 import { useBookStale } from "../useBookStale";
 import { HoldForm } from "./HoldForm";
 import { MistakenForm } from "./MistakenForm";
 import { Returning } from "./Returning";
 
 /** What somebody is held back from: "out", "no contact, no holding". */
-const heldFrom = (blocks: string[]) => (blocks.includes("all") ? "out of everything" : `no ${list(blocks, "and no")}`);
+const heldFrom = (blocks: string[]) => (blocks.includes("all") ? "out of everything" : `no ${blocks.join(", no ")}`);
 
 /** What a student is held back from, and until when: cards and classes respect it. */
 export function Holds({ student }: { student: string }) {
