@@ -142,7 +142,7 @@ class WeeksSystemTest < SystemTest
     size(*SystemServer::PHONE)
     assert_selector "ol li h3", minimum: 3
     first("ol li summary").click
-    assert_text(/Being learned at|A review:|New to the group|time for|Begun at/)
+    assert_text(/Being learned|A review:|New to the group|time to do it|Begun/)
     assert_no_sideways_scroll
     assert_accessible
   end
