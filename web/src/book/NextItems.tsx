@@ -1,7 +1,11 @@
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { RUNG_NAMES } from "../api/known";
 import { Button, Trouble } from "../kit/parts";
+import { useShelf } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { list } from "../kit/words";
+import { Wrap } from "../kit/wrap/Wrap";
 import { useOntoCard } from "./ontoCard";
 
 type Item = Schemas["NextItem"];
@@ -34,7 +38,10 @@ export function NextItems({ items, card }: Props) {
                     className="rounded-xl border-[1.5px] border-seam bg-chalk px-3 py-2 text-sm"
                   >
                     <What item={item} />
-                    <p className="text-ink-soft text-xs">{item.students.map((student) => student.name).join(", ")}</p>
+                    <Drawn id={item.combination_id} />
+                    <p className="text-ink-soft text-xs">
+                      {list(item.students.flatMap((student) => student.name ?? []))}
+                    </p>
                     {put && <Put item={item} put={put} className="mt-1" />}
                   </li>
                 ))}
@@ -93,9 +100,22 @@ function What({ item }: { item: Item }) {
       <Link to={`/bench/${item.combination_id}`} className="font-bold hover:underline">
         {item.name}
       </Link>{" "}
-      <span className="text-ink-soft">at {item.rung}:</span> {item.reason}
+      <span className="text-ink-soft">{item.kind === "ready" ? ":" : `${RUNG_NAMES[item.rung]?.at}:`}</span>{" "}
+      {item.reason}
       {item.from_name && `: ${item.from_name}`}.
     </p>
+  );
+}
+
+/** The combination's wrap, where it is still on the shelf. */
+function Drawn({ id }: { id: string }) {
+  const shelf = useShelf();
+  const row = shelf.data?.find((each) => each.id === id);
+  if (!row) return null;
+  return (
+    <div className="my-1 max-w-72">
+      <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />
+    </div>
   );
 }
 

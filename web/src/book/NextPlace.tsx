@@ -37,9 +37,9 @@ export default function NextPlace() {
           <NextItems items={next.data.items} card={next.data.card_id} />
           <p className="mt-4 max-w-4xl text-ink-soft text-sm">
             Due: owned before and fading, or falling due within a week of the class, for three in ten of those who have
-            met it. Ready: owned by the share of them that the school asks for. New: one action more, less or other than
-            what that share of the group owns, or begun or ended by it. A round put on the card is shaped like the last
-            of its block; a class after this one on the same card has it too.
+            met it. Ready: owned by the share of them that the school asks for. New: one action more, fewer or changed
+            from what that share of the group owns, or it begins or ends with it. A round put on the card is shaped like
+            the last of its block; a class after this one on the same card has it too.
           </p>
         </>
       )}

@@ -12,8 +12,8 @@ module JauntyBell::Core
       # kind :due, :ready or :new; `rung` to drill it at; `students` ids it is for; `share` of those it could be for,
       # 0–1; `from` the id of what it builds on; `above` the rung to try after what is due, where it is ready too.
       Item = Value.of(:kind, :combination_id, :rung, :students, :share, :reason, from: nil, above: nil)
-      KINDS = {add: "one action more than what", drop: "one action less than what",
-               change: "one action other than what", part: "begins or ends as what"}.freeze
+      KINDS = {add: "one action more than what", drop: "one action fewer than what",
+               change: "one action changed from what", part: "begins or ends with what"}.freeze
       OTHER_WAY = {add: :drop, drop: :add, change: :change}.freeze # seen from the new one
 
       # `masteries` {student id => {[combination id, rung] => Mastery}}; `shelf` {id => Bench::Combination} what may be

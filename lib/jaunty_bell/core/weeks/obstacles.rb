@@ -51,15 +51,17 @@ module JauntyBell::Core
       def unreachable_text(id, wanted, reachable)
         size = @layout.squad.size
         text = "Even with #{Words.many(@programme.limits.at_once, "place")} in every class only " \
-          "#{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} at " \
-          "#{@layout.ladder[wanted]} by the end"
+          "#{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} " \
+          "#{at(wanted)} by the end"
         unless reachable
           return "#{text}, and not one of its rungs would be owned by the #{@programme.limits.go_up} % who must own " \
             "it before " \
             "the group goes on: it is planned as far as it goes."
         end
-        "#{text}; at #{@layout.ladder[reachable]} it could be #{(@layout.alone(id, reachable) * size).round}."
+        "#{text}; #{at(reachable)} it could be #{(@layout.alone(id, reachable) * size).round}."
       end
+
+      def at(rung) = Lexicon::Plain.at(@layout.ladder[rung])
 
       # More rungs to begin than classes that may begin one.
       def crowded
