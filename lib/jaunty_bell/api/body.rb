@@ -37,7 +37,8 @@ module JauntyBell
       private
 
       # Removing says all there is to say in its address; no page of another site may ask for it unasked.
-      def bare?(env) = env["REQUEST_METHOD"] == "DELETE" && env["CONTENT_TYPE"].to_s == "" && env["CONTENT_LENGTH"].to_i.zero?
+      def bare?(env) =
+        env["REQUEST_METHOD"] == "DELETE" && env["CONTENT_TYPE"].to_s == "" && env["CONTENT_LENGTH"].to_i.zero?
 
       def too_large = Errors.response(413, "The body is larger than 1 MB: send less at once.")
 

@@ -13,7 +13,8 @@ class WishesTest < Minitest::Test
     pin = ->(id, on = day) { Weeks::Pin.new(combination_id: id, on: on) }
     {
       programme(goal("four", "answer"), weeks: 2) =>
-        Regexp.new("\\AEven with 2 places in every class only 0 of 4 are expected to own Four against answers by the end, " \
+        Regexp.new("\\AEven with 2 places in every class only 0 of 4 are expected to own Four against answers by " \
+        "the end, " \
           "and not one of its rungs would be owned by the 60 %"),
       programme(goal("two", "answer"), weeks: 3) => /own Two against answers by the end; to a count it could be 4\.\z/,
       programme(goal("two"), goal("gone")) => /\AA goal is no longer on the shelf/,

@@ -19,7 +19,7 @@ module JauntyBell::Core
         @opening = opening
         @named = Combination.open_up(@items).freeze
         @fronts = Footing.fronts(@named).freeze
-        @actions = @named.zip(@fronts).map { |action, front| Footing.placed(action, front) }.freeze
+        @actions = Footing.placed_all(@named, @fronts)
         freeze
       end
 

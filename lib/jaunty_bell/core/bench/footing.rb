@@ -7,6 +7,7 @@ module JauntyBell::Core
       class << self
         # The side of entry that stands in front before each action, for actions in order as they are named.
         def fronts(actions)
+          return Array.new(actions.size, :lead) if steady?(actions)
           front = :lead
           actions.map { |action| front.tap { front = after(action, front) } }
         end
@@ -17,6 +18,12 @@ module JauntyBell::Core
           front = other(front) if [action, action.with].any? { |part| part&.technique&.changes_feet? }
           lands = action.recovery == :forward && !action.feint
           lands ? side(action, front) : front
+        end
+
+        # Actions in order, each with the side of entry that does it.
+        def placed_all(actions, fronts)
+          return actions unless fronts.include?(:rear) || actions.last&.with
+          actions.zip(fronts).map { |action, front| placed(action, front) }.freeze
         end
 
         # An action with the side of entry that does it.
@@ -49,6 +56,13 @@ module JauntyBell::Core
         def other(side) = (side == :lead) ? :rear : :lead
 
         private
+
+        # Nothing in it can change the feet: what nearly every combination is.
+        def steady?(actions)
+          actions.none? do |action|
+            action.recovery == :forward || action.technique.changes_feet? || action.with&.technique&.changes_feet?
+          end
+        end
 
         def side(action, front)
           case action.side

@@ -30,6 +30,8 @@ module JauntyBell::Core
         @beats = facts.fetch("beats").to_r
         @effort = facts["effort"]
         @picture = facts.fetch("picture", {}).freeze
+        @one_side = (@sides.first if @sides.size == 1)
+        @changes_feet = @family == "step" && @picture["feet"] == "change"
         @gear, @cues, @cautions = facts.values_at("gear", "cues", "cautions")
           .map { |list| Array(list).map(&:freeze).freeze }
         @written_names = [@plain, @short, @spoken, *@also, *@ways.keys].map { |name| name.downcase.tr("-", " ") }.uniq
@@ -44,14 +46,14 @@ module JauntyBell::Core
       # What a written name says beyond the technique: {side:, level:, spot:}, {} for most.
       def said_by(name) = ways.fetch(name, {})
 
-      # The one side it is thrown from in any stance (a jab: lead), or nil.
-      def one_side = (sides.first if sides.size == 1)
+      # The one side its hand or leg is on in any stance (a jab: lead), or nil.
+      attr_reader :one_side
 
       # Whether it winds the side it moves to.
       def winds? = leaves == :"moved to a side"
 
       # Whether the feet are the other way round after it.
-      def changes_feet? = step? && picture["feet"] == "change"
+      def changes_feet? = @changes_feet
 
       def strike? = @strike
 
