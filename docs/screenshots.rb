@@ -92,7 +92,7 @@ class Screenshots < SystemTest
   def stool
     click_button "End class"
     click_button "Tap again to end"
-    {"Bram Sandbar" => "7, very hard", "Ikwe Brightwater" => "6, harder", "Lotte Piers" => "5, hard"}
+    {"Bram Sandbar" => "7, very hard", "Ikwe Brightwater" => "6, hard to very hard", "Lotte Piers" => "5, hard"}
       .each do |name, effort|
       within("[aria-label='Effort of #{name}']") { find("[aria-label='#{effort}']").click }
     end
