@@ -92,8 +92,8 @@ module JauntyBell
 
         # Names and what they mean, by word; of rules and fields, which may be any text, the name alone.
         def names(name, said)
-          kind = said.values.all?(Hash) ? "Record<string, { name: string; means: string; at?: " \
-            "string }>" : "Record<string, string>"
+          named = "{ name: string; means: string; at?: string; short?: string }"
+          kind = said.values.all?(Hash) ? "Record<string, #{named}>" : "Record<string, string>"
           "export const #{name}: #{kind} = #{JSON.generate(said)};"
         end
 

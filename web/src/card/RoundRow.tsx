@@ -226,7 +226,10 @@ function Sharing({ row, name, change, readOnly }: SharingProps) {
         label={`${name} partners`}
         field="swap"
         value={row.swap}
-        options={Object.entries(SWAP_NAMES).map(([value, { name }]) => ({ value: value as Row["swap"], shown: name }))}
+        options={Object.entries(SWAP_NAMES).map(([value, { name, short = name }]) => ({
+          value: value as Row["swap"],
+          shown: short,
+        }))}
         disabled={readOnly}
         set={(swap) => swap && change({ ...row, swap, every: swap === "every" ? 30 : swap === "n for n" ? 2 : null })}
         className={`${BOX} min-w-0 max-xl:w-30`}
