@@ -273,7 +273,7 @@ module JauntyBell::Core
           if entry.level && level && entry.level != level
             dead_end(at, "#{token.value} already means the #{entry.level} in this club's numbering.")
           end
-          [entry.technique, {side: entry.side, level: level || entry.level, digit: true}.compact, at + 1, 0]
+          [entry.technique, {side: entry.side, level: level || entry.level, digit: token.text}.compact, at + 1, 0]
         end
 
         # Ways to read what follows a technique: level, side moved to, recovery; taking a word or leaving it to the
@@ -325,79 +325,9 @@ module JauntyBell::Core
         end
 
         def build(technique, before, after, fixed, at, by)
-          dead_end(at, "The side of \"#{technique.plain}\" is written twice.") if before[:side] && after[:side]
-          feint = before[:feint] || after[:feint]
-          if (feint || before[:force]) && !technique.strike?
-            dead_end(at, "Only a strike can be a feint, touch, light or hard: \"#{technique.plain}\" is none.")
-          end
-          level, spot = level_for(technique, [before[:level], after[:level]].compact, fixed, at)
-          technique = @reading.lexicon["low-kick"] if technique.id == "round-kick" && level == :leg
-          Action.new(technique: technique, side: side_for(technique, before[:side] || after[:side], fixed, at, by),
-            level: level, spot: spot, by: by, force: before[:force], on: on(after[:on], by),
-            feint: feint || (@feint && by == @by && technique.strike?),
-            recovery: technique.leg_strike? ? after.fetch(:recovery, :back) : nil)
-        end
-
-        # A side as it is meant. Where it hangs on what stands before or after it, or on how the feet stand by then, a
-        # side that Sides settles when all is read (:open, :outside, :"said lead" …).
-        def side_for(technique, written, fixed, at, by)
-          return fixed[:side] || technique.side if fixed[:straight]
-          return line(technique, written, at) if %i[outside inside].include?(written)
-          written = @reading.side_of(written, by) if %i[left right].include?(written)
-          return numbers_side(technique, written, fixed[:side], at, by) if fixed[:digit]
-          side = written || fixed[:side] || (technique.winds? ? :open : technique.side)
-          return side if side.nil? || side == :open
-          by_stance(technique, side, written, at, by)
-        end
-
-        def by_stance(technique, side, written, at, by)
-          moving = by == :self && technique.limb
-          return :"said #{side}" if @unsteady && moving && technique.one_side && %i[lead rear].include?(written)
-          return side if technique.sides.include?(side)
-          nominal = {front: :lead, back: :rear}[side]
-          return (moving ? side : nominal) if nominal && technique.sides.include?(nominal)
-          dead_end(at) { [side_refusal(technique, nominal || side), []] }
-        end
-
-        def numbers_side(technique, written, fixed, at, by)
-          if written && fixed && written != fixed
-            dead_end(at, "\"#{@tokens[at].text}\" already says the #{fixed} hand in this club's numbering.")
-          end
-          return fixed unless @unsteady && by == :self && technique.two_sided? && technique.limb
-          (fixed == :lead) ? :front : :back
-        end
-
-        def line(technique, written, at)
-          return written if technique.moves? && technique.defence?
-          dead_end(at, "Only a slip or a roll goes inside or outside: \"#{technique.plain}\" does not.")
-        end
-
-        def side_refusal(technique, side)
-          return "\"#{technique.plain}\" has no side." if technique.sides.empty?
-          swap = {"jab" => "cross", "cross" => "jab"}[technique.id]
-          "A #{technique.plain} belongs to the #{technique.sides.first} " \
-            "side.#{" From the #{side} side it is a #{swap}." if swap}"
-        end
-
-        # [level, spot], from what is written before and after and what the name says.
-        def level_for(technique, written, fixed, at)
-          dead_end(at, "Where the #{technique.plain} lands is written twice.") if written.uniq.size > 1
-          level, spot = written.first || [fixed[:level]]
-          level = low(technique) if level == :low
-          spot ||= fixed[:spot]
-          level ||= technique.level
-          return [level, spot] if level.nil? || technique.levels.include?(level)
-          dead_end(at, "A #{technique.plain} goes to the #{technique.levels.join(" or ")}, not the #{level}.")
-        end
-
-        def low(technique) = technique.leg_strike? ? :leg : :body
-
-        # What of theirs is held: :"lead hand", :"rear hand", :hand, :head, or nil.
-        def on(said, by)
-          hand = said&.[](/\A(left|right|front|back) hand/, 1) or return said&.to_sym
-          side = {"front" => :lead, "back" => :rear}[hand] ||
-            @reading.side_of(hand.to_sym, (by == :self) ? :partner : :self)
-          :"#{side} hand"
+          feint = @feint && by == @by
+          said = Meaning.new(technique, before, after, fixed, by: by, reading: @reading, unsteady: @unsteady)
+          said.action(feint: feint) { |message| dead_end(at, message) }
         end
 
         def word(i) = @tokens[i]&.then { |token| token.value if token.kind == :word }
