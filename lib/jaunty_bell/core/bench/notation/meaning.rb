@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Bench
     module Notation
-      # What is written of one action, put together: its technique, what stands before and after it, and what its name or
-      # number says already.
+      # What is written of one action, put together: its technique, what stands before and after it, and what its name
+      # or number says already.
       #
       #   before, after   {side:, level: [level, spot], force:, feint:, recovery:, on:}
       #   fixed           what the name says: {side:, level:, spot:, digit: its text, straight:}
@@ -21,8 +21,8 @@ module JauntyBell::Core
           @unsteady = unsteady
         end
 
-        # The Action; `feint` makes a strike one. The block is called with the sentence that refuses what cannot be meant,
-        # and does not return.
+        # The Action; `feint` makes a strike one. The block is called with the sentence that refuses what cannot be
+        # meant, and does not return.
         def action(feint: false, &refuse)
           @refuse = refuse
           refused("The side of \"#{@technique.plain}\" is written twice.") if @before[:side] && @after[:side]
