@@ -22,6 +22,13 @@ class WordsTest < Minitest::Test
 
   def test_lists = LISTS.each { |words, said| assert_equal said, Words.list(words) }
 
+  def test_nobody_is_warned_twice
+    assert_equal ["Wraps and gloves on.", "Wrist in line.", "Land softly"],
+      Words.sentences(["Wraps and gloves on. Wrist in line.", "Wrist in line.", "Land softly"])
+    drill = Bench::Drill.new(pool: [read("1-2")], implement: Lexicon::Implements["hanging-bag"])
+    assert_equal ["Wraps and gloves on.", "Wrist in line with the forearm."], drill.cautions
+  end
+
   # A number that code puts before a plural says "1 actions" one day. Constants and what is checked to be several may.
   SEVERAL = [/MOST|LONGEST|LARGEST|WEEKS|limits|\.max\b|least\b/,
     /size > 1|found\.size|list\.size|@rounds|lean most|tally/,

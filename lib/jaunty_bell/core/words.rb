@@ -15,6 +15,9 @@ module JauntyBell::Core
     # "1 pair", "7 pairs", "2 classes"
     def self.many(number, one, more = plural(one)) = "#{number} #{(number == 1) ? one : more}"
 
+    # Texts as single sentences, none of them twice: nobody is warned of one thing two times.
+    def self.sentences(texts) = texts.flat_map { |text| text.scan(/[^.]+\.?/).map(&:strip) }.reject(&:empty?).uniq
+
     # "a, b and c"
     def self.list(words) = (words.size < 2) ? words.join : "#{words[0..-2].join(", ")} and #{words.last}"
 

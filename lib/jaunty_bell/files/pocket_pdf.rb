@@ -67,7 +67,7 @@ module JauntyBell
       def lines_of(task)
         techniques = task.sequence.flat_map(&:actions).select(&:own?).map(&:technique).uniq
         cues = task.drill ? task.drill.cues : techniques.flat_map(&:cues).uniq + [Core::Bench::Drill::BREATH]
-        cautions = (task.implement&.cautions.to_a + techniques.flat_map(&:cautions)).uniq
+        cautions = Core::Words.sentences(task.implement&.cautions.to_a + techniques.flat_map(&:cautions))
         [["Striker", cues], ["Holder", task.holder? ? task.implement.holder_cues : []], ["Care", cautions]]
           .reject { |_, list| list.empty? }
           .map { |who, list| "<b>#{who}</b>  #{list.join(" ")}" }.join("\n")

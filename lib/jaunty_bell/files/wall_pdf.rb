@@ -110,7 +110,7 @@ module JauntyBell
 
       # Cautions of the card, where everybody reads them.
       def foot
-        said = @plan.tasks.values.filter_map(&:implement).uniq.flat_map(&:cautions).uniq
+        said = Core::Words.sentences(@plan.tasks.values.filter_map(&:implement).uniq.flat_map(&:cautions))
         text = ["Stop when form goes. Local rules and licensed practice decide.", *said].join("  ")
         @pdf.text_box text, at: [0, 22], width: @pdf.bounds.width, height: 22, size: 8, overflow: :shrink_to_fit
       end

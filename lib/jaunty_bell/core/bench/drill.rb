@@ -54,7 +54,7 @@ module JauntyBell::Core
       def holder_cues = facts.implement.holder_cues
 
       # Cautions of the implement and of every technique in the pool.
-      def cautions = (facts.implement.cautions + techniques.flat_map(&:cautions)).uniq
+      def cautions = Words.sentences(facts.implement.cautions + techniques.flat_map(&:cautions))
 
       # What the student is told: a cue of each technique, and to breathe.
       def cues
