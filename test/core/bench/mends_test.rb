@@ -53,6 +53,16 @@ class MendsTest < Minitest::Test
     end
   end
 
+  def test_what_is_taught_so_stands_in_no_mend_s_way
+    offered = ->(combination) {
+      Bench::Analysis.new(combination).findings.find { |each| each.rule == "range-in" }.mends
+    }
+    plain = read("1-lead kick-3")
+    taught = plain.teaching("lead-kick-load" => {"by" => "Nell", "on" => "2026-11-28"})
+    assert_equal offered.call(plain).map(&:label), offered.call(taught).map(&:label)
+    assert(offered.call(taught).all? { |mend| mend.combination.taught_so.key?("lead-kick-load") })
+  end
+
   def test_an_answer_to_a_feed_follows_both_stances
     reading = Notation::Reading.new(partner: :opposite)
     finding = Bench.analyse("[1]-1-2", reading: reading).findings.find { |each| each.rule == "unanswered-feed" }

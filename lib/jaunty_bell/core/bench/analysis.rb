@@ -34,7 +34,7 @@ module JauntyBell::Core
       # The stance the body is in before each action where the one before it has changed it, else nil; :orthodox or
       # :southpaw.
       def stances
-        [:lead, *combination.fronts].each_cons(2).map do |before, now|
+        [:lead, *combination.fronts[0...-1]].each_cons(2).map do |before, now|
           ((reading.hand_of(now, :self) == :left) ? :orthodox : :southpaw) if now != before
         end
       end

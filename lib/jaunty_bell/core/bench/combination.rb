@@ -6,7 +6,7 @@ module JauntyBell::Core
     #   taught_so {rule => {"by", "on"}}: findings of the corner that the club teaches so in this combination
     #   items     Actions and Repeats in order, as they are named
     #   named     the Actions, their repeats opened up, as they are named
-    #   fronts    the side of entry that stands in front before each of them
+    #   fronts    the side of entry that stands in front before each of them, and at the end
     #   actions   the same, each with the side of entry that does it (Footing)
     class Combination
       MOST_ACTIONS = 64
@@ -30,7 +30,7 @@ module JauntyBell::Core
       end
 
       # The same with other findings taught so.
-      def teaching(taught_so) = Combination.new(items, opening: opening, taught_so: taught_so)
+      def teaching(taught_so) = but(items, taught_so: taught_so)
 
       # Back from #to_data (string keys). Raises InvalidInput for more actions than a combination holds, or a technique
       # the lexicon lacks.
@@ -75,21 +75,21 @@ module JauntyBell::Core
       def inserting(index, *others) = edited(index) { |list, place| list[0...place] + others + list[place..] }
 
       # With actions put after the last.
-      def followed_by(*others) = Combination.new(items + others, opening: opening)
+      def followed_by(*others) = but(items + others)
 
       # The first `count` actions, opened up.
-      def first(count) = Combination.new(named.first(count), opening: opening)
+      def first(count) = but(named.first(count))
 
       # The actions from one to another, opened up, as a combination of their own. One that begins after the feet have
       # changed is entered in the stance of that moment; the opening range is kept only at the beginning.
       def part(from, to)
-        return Combination.new(named[0..to], opening: opening) if from.zero?
+        return first(to + 1) if from.zero?
         entered = named[from..to]
         entered = entered.map { |action| Footing.turned(action) } if fronts[from] == :rear
-        Combination.new(entered)
+        but(entered, opening: nil)
       end
 
-      def at(range) = Combination.new(items, opening: range)
+      def at(range) = but(items, opening: range)
 
       # An action in words, or "action 9" where it has not so many (a mark may be older than a change).
       def said_at(index) = named[index] ? Notation::Speech.new.action(named[index]) : "action #{index + 1}"
@@ -104,11 +104,11 @@ module JauntyBell::Core
           end
         }
         left = own.call(items)
-        (left == items || left.empty?) ? self : Combination.new(left, opening: opening, taught_so: taught_so)
+        (left == items || left.empty?) ? self : but(left)
       end
 
       # Whether the feet change place in it, so that it does not end in the stance it began in or does not keep it.
-      def changes_stance? = fronts.include?(:rear) || (named.any? && Footing.after(named.last, fronts.last) == :rear)
+      def changes_stance? = fronts.include?(:rear)
 
       def empty? = actions.empty?
 
@@ -121,7 +121,12 @@ module JauntyBell::Core
 
       private
 
-      def edited(index, &change) = Combination.new(edit(items, places(items)[index], &change), opening: opening)
+      # The same with other items; what is taught so goes with it.
+      def but(items, opening: @opening, taught_so: @taught_so)
+        Combination.new(items, opening: opening, taught_so: taught_so)
+      end
+
+      def edited(index, &change) = but(edit(items, places(items)[index], &change))
 
       def edit(list, path, &change)
         place, *deeper = path

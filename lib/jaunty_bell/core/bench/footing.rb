@@ -4,12 +4,15 @@ module JauntyBell::Core
     # those of the stance of entry all through; a technique thrown from one side only (a jab, a cross) and a number are
     # named by the stance the body is in. Source: the product's own book, sections 3 and 4.
     module Footing
+      # What a side of the stance the body is in is called before the feet have changed.
+      AT_ENTRY = {front: :lead, back: :rear}.freeze
+
       class << self
-        # The side of entry that stands in front before each action, for actions in order as they are named.
+        # The side of entry that stands in front before each action and at the end, for actions in order as they are
+        # named.
         def fronts(actions)
-          return Array.new(actions.size, :lead) if steady?(actions)
-          front = :lead
-          actions.map { |action| front.tap { front = after(action, front) } }
+          return Array.new(actions.size + 1, :lead) if steady?(actions)
+          actions.each_with_object([:lead]) { |action, all| all << after(action, all.last) }
         end
 
         # The side in front after an action: a step that changes the feet, a leg that lands in front.
@@ -22,7 +25,7 @@ module JauntyBell::Core
 
         # Actions in order, each with the side of entry that does it.
         def placed_all(actions, fronts)
-          return actions unless fronts.include?(:rear) || actions.last&.with
+          return actions unless fronts.include?(:rear)
           actions.zip(fronts).map { |action, front| placed(action, front) }.freeze
         end
 
@@ -53,7 +56,7 @@ module JauntyBell::Core
           items.any? { |item| item.is_a?(Repeat) ? changes?(item.items) : after(item, :lead) != :lead }
         end
 
-        def other(side) = (side == :lead) ? :rear : :lead
+        def other(side) = Lexicon::Answers.other(side)
 
         private
 
@@ -96,7 +99,7 @@ module JauntyBell::Core
               item.but(items: simplified(inner, changed).first)
             else
               one = misnamed?(item) ? item.but(side: item.technique.one_side) : item
-              one = one.but(side: {front: :lead, back: :rear}.fetch(one.side, one.side)) if one.side && !changed
+              one = one.but(side: AT_ENTRY.fetch(one.side, one.side)) if one.side && !changed
               changed ||= after(one, :lead) != :lead
               one
             end

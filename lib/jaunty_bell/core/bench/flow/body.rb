@@ -39,7 +39,7 @@ module JauntyBell::Core
           technique = action.technique
           hands(action) if action.own?
           row = action.partner? ? :eased : technique.leaves
-          before = front_wound
+          before = wound(front)
           wind(row, action.side)
           @unloaded = before if row == :"lead loaded"
           shift(technique.shifts) if action.own? || technique.step?
@@ -72,8 +72,6 @@ module JauntyBell::Core
         end
 
         private
-
-        def front_wound = wound(front)
 
         # The table speaks of the stance the body is in: what it says of the lead side holds of the one in front.
         def wind(row, side)

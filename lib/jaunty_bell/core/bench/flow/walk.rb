@@ -82,7 +82,7 @@ module JauntyBell::Core
           judge(seen)
           time(seen)
           @body.spend_load
-          @body.front = action.side if action.recovery == :forward && !action.feint && action.own?
+          @body.front = combination.fronts[index + 1] if striking
           striking ? @body.strike(action) : @body.apply(action)
           seen.after = [@body.lead, @body.rear, @body.band, @body.out]
           seen

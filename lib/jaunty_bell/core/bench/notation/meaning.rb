@@ -8,7 +8,6 @@ module JauntyBell::Core
       #   fixed           what the name says: {side:, level:, spot:, digit: its text, straight:}
       class Meaning
         SWAP = {"jab" => "cross", "cross" => "jab"}.freeze
-        STANCE = {front: :lead, back: :rear}.freeze
 
         # `by` :self or :partner; `unsteady`: the feet may change place somewhere in the text.
         def initialize(technique, before, after, fixed, by:, reading:, unsteady:)
@@ -57,7 +56,7 @@ module JauntyBell::Core
           moving = own_limb?
           return :"said #{side}" if @unsteady && moving && @technique.one_side && %i[lead rear].include?(written)
           return side if @technique.sides.include?(side)
-          nominal = STANCE[side]
+          nominal = Footing::AT_ENTRY[side]
           return (moving ? side : nominal) if nominal && @technique.sides.include?(nominal)
           refused(side_refusal(nominal || side))
         end
@@ -68,7 +67,7 @@ module JauntyBell::Core
             refused("\"#{@fixed[:digit]}\" already says the #{fixed} hand in this club's numbering.")
           end
           return fixed unless @unsteady && own_limb? && @technique.two_sided?
-          STANCE.key(fixed)
+          Footing::AT_ENTRY.key(fixed)
         end
 
         def own_limb? = @by == :self && !@technique.limb.nil?

@@ -149,14 +149,11 @@ module JauntyBell::Core
 
         # Ways to read one action at token `i`, or several alike ("double jab").
         def units(i, by: @by, verbs: false)
-          return surviving { needs_technique(i) } || [] if i >= @tokens.size
+          return surviving { needs_technique } || [] if i >= @tokens.size
           prefixes(i, verbs).flat_map { |at, prefix| surviving { after_prefix(i, at, prefix, by, verbs) } || [] }
         end
 
-        def needs_technique(i)
-          last = @tokens[[i, @tokens.size].min - 1]
-          dead_end(i - 1, "\"#{last.text}\" needs a technique after it.")
-        end
+        def needs_technique = dead_end(@tokens.size - 1, "\"#{@tokens.last.text}\" needs a technique after it.")
 
         def after_prefix(i, at, prefix, by, verbs)
           dead_end(at) { bare(i) } if at >= @tokens.size

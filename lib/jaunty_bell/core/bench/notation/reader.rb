@@ -139,11 +139,14 @@ module JauntyBell::Core
           refuse(after, "The repeat is written twice, before and after the brackets.") if before && after
           counter = before || after
           return items unless counter
-          unless counter.value.between?(1, Combination::MOST_ACTIONS)
-            refuse(counter, "Repeat it from 1 to #{Combination::MOST_ACTIONS} times.")
-          end
-          return items if counter.value == 1
+          return items if times(counter) == 1
           [Repeat.new(items: items, times: counter.value)].tap { |whole| guard_size(whole, counter) }
+        end
+
+        # How often a counter says, within reason.
+        def times(counter)
+          return counter.value if counter.value.between?(1, Combination::MOST_ACTIONS)
+          refuse(counter, "Repeat it from 1 to #{Combination::MOST_ACTIONS} times.")
         end
 
         def partner(by)
@@ -179,10 +182,7 @@ module JauntyBell::Core
         def counted(actions, by, feint, start, from)
           counter = take
           if actions.size == 1 && start == from
-            unless counter.value.between?(1, Combination::MOST_ACTIONS)
-              refuse(counter, "Repeat it from 1 to #{Combination::MOST_ACTIONS} times.")
-            end
-            return actions * counter.value
+            return actions * times(counter)
           end
           tokens = @tokens[from...(@place - 1)]
           last = tokens.size.pred.downto(0).find { |i| single?(tokens[i..], by, feint) } || 0

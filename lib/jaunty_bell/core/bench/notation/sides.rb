@@ -55,7 +55,7 @@ module JauntyBell::Core
             with = action.with
             return with.but(side: line(with.side, [], 0, reading)) if LINES.include?(with.side)
             hand = action.technique.arm_strike? && %i[lead rear].find { |side| action.side.to_s.end_with?(side.to_s) }
-            with.but(side: hand || {front: :lead, back: :rear}[action.side] || :rear)
+            with.but(side: hand || Footing::AT_ENTRY[action.side] || :rear)
           end
 
           # The side of the hand strike that comes next, or the rear side.
@@ -63,7 +63,7 @@ module JauntyBell::Core
             by = actions[at].by
             strike = actions[(at + 1)..].find { |action| action.by == by && action.strike? && !action.feint }
             return :rear unless strike&.technique&.arm_strike?
-            {front: :lead, back: :rear}.fetch(strike.side) { strike.side.to_s[/lead|rear/].to_sym }
+            Footing::AT_ENTRY.fetch(strike.side) { strike.side.to_s[/lead|rear/].to_sym }
           end
 
           # Outside is the side of ours that their strike comes at.

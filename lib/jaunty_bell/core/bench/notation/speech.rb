@@ -26,7 +26,7 @@ module JauntyBell::Core
         # Left and right change with the stance, so that repeats are then said one by one.
         def said(combination)
           return items(combination.items) unless @reading && combination.changes_stance?
-          fronts = [*combination.fronts, Footing.after(combination.named.last, combination.fronts.last)]
+          fronts = combination.fronts
           combination.actions.each_with_index.map { |action, i|
             [action(action), stance(action, fronts[i], fronts[i + 1])].compact.join(" ")
           }.join(", ")

@@ -82,7 +82,7 @@ module JauntyBell::Core
 
         # A number's hand is the one of the stance by then; lead and rear are those of entry.
         def digit(action, changed)
-          side = {front: :lead, back: :rear}[action.side]
+          side = Footing::AT_ENTRY[action.side]
           if action.spot ||
               (changed && side.nil? && action.technique.two_sided? && action.own? && action.technique.limb)
             return

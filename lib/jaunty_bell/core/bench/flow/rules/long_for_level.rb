@@ -12,9 +12,8 @@ module JauntyBell::Core
             strikes = walk.combination.strikes_counting_repeats_once
             return if strikes <= limit
             yield finding(:cue, nil,
-              "#{Words.many(strikes, "strike")} is long for #{walk.setting.level} (#{limit} is the rule of " \
-              "thumb here): " \
-              "teach it " \
+              "#{Words.many(strikes, "strike")} is long for #{walk.setting.level} " \
+              "(#{limit} is the rule of thumb here): teach it " \
               "in parts.")
           end
 
