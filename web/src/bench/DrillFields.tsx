@@ -3,16 +3,8 @@ import type { Refusal } from "../api/client";
 import { DRILL_RESTS, LADDERS, LIMITS, RUNG_NAMES, RUNGS } from "../api/known";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field, within } from "../kit/parts";
+import { Tick } from "../kit/Tick";
 import type { DrillFacts } from "./drills";
-
-export function Tick({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
-  return (
-    <label className="flex items-center gap-2">
-      <input type="checkbox" className="size-5" checked={on} onChange={(event) => set(event.target.checked)} />
-      {label}
-    </label>
-  );
-}
 
 /** A whole number, or nothing where the field is empty. */
 const whole = (text: string) => (text.trim() === "" ? null : Number(text));

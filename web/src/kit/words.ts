@@ -1,7 +1,7 @@
 /** Counts, lists and the like put into words, for every page: here and nowhere else. */
 
 /** Words whose plural is not made with an s. */
-const PLURALS: Record<string, string> = { class: "classes", switch: "switches", finish: "finishes", person: "people" };
+const PLURALS: Record<string, string> = { person: "people" };
 
 const plural = (word: string): string => {
   const last = word.split(" ").at(-1) as string;
@@ -17,5 +17,5 @@ export const counted = (n: number, word: string, does: [one: string, many: strin
   `${count(n, word)} ${n === 1 ? does[0] : does[1]}`;
 
 /** "a", "a and b", "a, b and c". */
-export const list = (all: string[], last = "and"): string =>
-  all.length < 2 ? (all[0] ?? "") : `${all.slice(0, -1).join(", ")} ${last} ${all.at(-1)}`;
+export const list = (all: string[]): string =>
+  all.length < 2 ? (all[0] ?? "") : `${all.slice(0, -1).join(", ")} and ${all.at(-1)}`;

@@ -4,6 +4,7 @@ import { api, data, Refusal, type Schemas } from "../api/client";
 import { FAMILIES, PLANES, STRIKING, TARGETS } from "../api/known";
 import { Button, Field, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
+import { Tick } from "../kit/Tick";
 import { useSay } from "../kit/toast";
 import { list } from "../kit/words";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -157,17 +158,12 @@ function Landing({ told, change }: { told: Told; change: (levels: Target[]) => v
       <legend className="mb-1 font-semibold">Where it may land</legend>
       <div className="flex gap-4 py-2">
         {TARGETS.map((target) => (
-          <label key={target} className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={told.levels.includes(target)}
-              onChange={(event) =>
-                change(TARGETS.filter((each) => (each === target ? event.target.checked : told.levels.includes(each))))
-              }
-            />
-            {target}
-          </label>
+          <Tick
+            key={target}
+            label={target}
+            on={told.levels.includes(target)}
+            set={(on) => change(TARGETS.filter((each) => (each === target ? on : told.levels.includes(each))))}
+          />
         ))}
       </div>
     </fieldset>

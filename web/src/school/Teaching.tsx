@@ -3,6 +3,7 @@ import { api, data } from "../api/client";
 import { RULE_NAMES } from "../api/known";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
+import { Tick } from "../kit/Tick";
 import { dayAndMonth } from "../kit/time";
 import { Choose, Part, type School, useChangeSettings, useSettled } from "./parts";
 
@@ -35,26 +36,18 @@ export function Teaching({ school }: { school: School }) {
           />
         ))}
       </div>
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="size-5"
-          disabled={!mayPlan}
-          checked={Boolean(school.settings.lead_kick_bare)}
-          onChange={(event) => change.mutate({ lead_kick_bare: event.target.checked })}
-        />
-        A lead kick is taught bare, with nothing that loads it
-      </label>
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="size-5"
-          disabled={!mayPlan}
-          checked={Boolean(school.settings.doubles_bare)}
-          onChange={(event) => change.mutate({ doubles_bare: event.target.checked })}
-        />
-        Doubles are taught bare: hook, uppercut or elbow twice with the same arm
-      </label>
+      <Tick
+        label="A lead kick is taught bare, with nothing that loads it"
+        on={school.settings.lead_kick_bare}
+        set={(lead_kick_bare) => change.mutate({ lead_kick_bare })}
+        disabled={!mayPlan}
+      />
+      <Tick
+        label="Doubles are taught bare: hook, uppercut or elbow twice with the same arm"
+        on={school.settings.doubles_bare}
+        set={(doubles_bare) => change.mutate({ doubles_bare })}
+        disabled={!mayPlan}
+      />
       <Overruled school={school} />
       <Field
         label="What loads a lead kick"
