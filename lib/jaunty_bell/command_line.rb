@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit version late rotate cues pairs review load mastery plan
+    COMMANDS = %w[combo pace parts like write card fit version late path rotate cues pairs review load mastery plan
       simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
@@ -24,8 +24,10 @@ module JauntyBell
       bin/jaunty pace TEXT [--work T] [--sets N] [--tempo N] [--pause S]   leave one out and it is worked out
       bin/jaunty card FILE [--students N]              time, shares, counts, load and findings of a card's file
       bin/jaunty fit FILE --minutes N [--load N]       what would make it fit
-      bin/jaunty version FILE [--for "no bag, juniors"] [--minutes N] [--load N]   the card for all that together
-      bin/jaunty late FILE --round N --minutes N       what stays from round N on
+      bin/jaunty version FILE [--minutes N] [--without partners,bags,gloves,space] [--for beginners|juniors] [--load N]
+                                                       the card for all that together
+      bin/jaunty late FILE --at M:SS --minutes N       what stays of a class that has come so far
+      bin/jaunty path TEXT [--size CM]                 where the feet go, in cm; TEXT is steps, or one of #{Core::Bench::Path::SHAPES.join(", ")}
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
@@ -68,8 +70,8 @@ module JauntyBell
 
     def options
       OptionParser.new do |parser|
-        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load round for
-          students seed on seeds goals weeks].each do |name|
+        %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load at for without
+          size students seed on seeds goals weeks].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -151,12 +153,38 @@ module JauntyBell
       {possible: fit.possible?, reason: fit.reason, **changed(fit.blocks, fit.minutes)}
     end
 
-    # A card for all that is asked together: --for "juniors, no bag" --minutes N --load N.
+    WITHOUT = {"partners" => "no partner", "partner" => "no partner", "bags" => "no bag", "bag" => "no bag",
+               "gloves" => "no gloves", "space" => "no space"}.freeze
+    FOR = {"beginners" => "beginners", "beginners beside" => "beginners beside", "juniors" => "juniors"}.freeze
+
+    # A card for all that is asked together: --without bags,gloves --for juniors --minutes N --load N.
     def version
-      kinds = @given.fetch(:for, "").split(",").map(&:strip)
+      kinds = listed(:without, WITHOUT) + listed(:for, FOR)
       blocks = Card::Variants.of(card_plan, kinds, minutes: @given[:minutes] && integer(:minutes),
         load: @given[:load] && number(:load).to_f)
       changed(blocks, @given[:minutes] ? integer(:minutes) : card_plan.minutes)
+    end
+
+    # What words of a list stand for.
+    def listed(name, known)
+      @given.fetch(name, "").split(",").map do |word|
+        known.fetch(word.strip.downcase) do
+          refuse("--#{name} is any of #{known.keys.join(", ")}, not \"#{word.strip}\".")
+        end
+      end
+    end
+
+    # Where the feet go: of steps, or of a pattern by its name.
+    def path
+      written = text
+      if Bench::Path::SHAPES.include?(written)
+        written = Bench::Path.shaped(written, @given[:size] ? integer(:size) : 200)
+      end
+      combination = Bench::Notation.read(written, reading)
+      unless Bench::Path.of_steps?(combination)
+        refuse("A path is of steps alone; \"#{written}\" has more in it. Write step in, gallop out, pivot left and the like.")
+      end
+      Files::PathJson.of(Bench::Path.new(combination, reading)).merge(notation: Bench::Notation.write(combination, reading))
     end
 
     # The sums of the card with other blocks, and how it differs.
@@ -167,22 +195,21 @@ module JauntyBell
        blocks: Core::Card::Data.of(blocks)}
     end
 
-    # What stays of a card from one of its rounds on (counted from 1) where there are only so many minutes.
+    # What stays of a class that has come so far, where there are only so many minutes from then on.
     def late
-      unless @given[:round] && @given[:minutes]
-        refuse("Say from which round and how long there is: --round N --minutes N.")
+      unless @given[:at] && @given[:minutes]
+        refuse("Say how far the class has come and how long there is: --at M:SS --minutes N.")
       end
-      runs = Core::Floor::Rounds.of(card_plan).zip(card_plan.runs).drop([integer(:round) - 1, 0].max)
-      coming = runs.map do |round, run|
-        cut = round[:late]
-        Floor::Late::Coming.new(talk: run.change + run.explain, work: run.work, rest: run.rest, least: cut[:least_s],
-          least_rest: cut[:least_rest_s], must: cut[:must], weight: cut[:weight])
+      sheet = Floor::CueSheet.new(card_plan)
+      at = seconds(:at)
+      if at * 1_000 >= sheet.duration
+        refuse("At #{Words.clock(at)} the class is over: it takes #{Words.clock(sheet.duration / 1_000)}.")
       end
-      fitted = Floor::Late.new(coming, integer(:minutes) * 60)
-      choices = fitted.choices or refuse("What must stay takes #{Words.clock(fitted.least)} at its shortest.")
-      runs.zip(choices).map do |(round, run), choice|
-        {title: round[:title], planned: run.work, work: choice&.work, rest: choice&.rest}
-      end
+      fitted = Floor::CatchUp.new(sheet.segments, Core::Floor::Rounds.of(card_plan), at: (at * 1_000).to_i,
+        seconds: integer(:minutes) * 60)
+      added = fitted.added or refuse("What must stay takes #{Words.clock(fitted.over)} more than that at its shortest.")
+      {changes: fitted.changes.map { |change| {title: change.title, planned: change.was, work: change.work} },
+       added_ms: added, ends: (sheet.duration + added.values.sum) / 1_000}
     end
 
     # The rotation of every circuit of the card: groups, and for each bell the station of each group ("waits" where it

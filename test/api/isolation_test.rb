@@ -30,8 +30,9 @@ class IsolationTest < ApiTest
                 device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}},
                 reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else", half_life: 20, effort: 5,
                 title: nil, estimated: false, attempted: 3, clean: 2, rule: "range-in", taught: true,
-                combination_ids: [],
+                combination_ids: [], phases: [phase("march", seconds: 30)],
                 **drill}
+        body.update(group_id: uuid, from: "count") if path.end_with?("/progression")
         body[:blocks] = ["all"] if path.include?("/holds")
         body.update(of_programmes(path)) if path.include?("/programmes")
         body = body.except(:group_id, :level) if path.end_with?("/file")

@@ -6,11 +6,14 @@ class CardJsonTest < Minitest::Test
   include CardTest
 
   Files = JauntyBell::Files
+  FLOW = {id: "f", name: "Warm in two", phases: [{"name" => "hip circles", "seconds" => 30, "sides" => true,
+                                                  "exercise" => "hip-circles"}, {"name" => "jab", "seconds" => 60,
+                                                                                 "combination_id" => "c"}]}.freeze
 
   def shelf
     drill = Bench::Drill.new(pool: [read("1-2")], implement: Lexicon::Implements["focus-mitts"])
     Core::Card::Shelf.new({"d" => Card::Named.new(id: "d", name: "Drill", what: drill, members: %w[c])},
-      {"c" => Card::Named.new(id: "c", name: "One two", what: read("1-2"))})
+      {"c" => Card::Named.new(id: "c", name: "One two", what: read("1-2"))}).with_flows("f" => FLOW)
   end
 
   def one_of(random, *values) = values.sample(random: random)
@@ -19,8 +22,10 @@ class CardJsonTest < Minitest::Test
     swap = one_of(random, "alone", "even", "every", "round", "n for n")
     round(title: "Round #{random.rand(99)}", work: random.rand(120..300), rest: random.rand(0..60),
       active: random.rand < 0.5, explain: random.rand(0..30), change: one_of(random, nil, 15),
-      drill: one_of(random, nil, shelf.drill("d")), combination: one_of(random, nil, shelf.combination("c")),
-      exercise: one_of(random, nil, Lexicon::Techniques.default["rope"]), reps: one_of(random, nil, 20),
+      drill: one_of(random, nil, shelf.drill("d")), flow: one_of(random, nil, nil, shelf.flow("f")),
+      combination: one_of(random, nil, shelf.combination("c"),
+        Card::Named.new(id: nil, name: "3b", what: read("3b"))),
+      exercise: one_of(random, nil, Lexicon::Exercises.default["rope"]), reps: one_of(random, nil, 20),
       implement: one_of(random, nil, "hanging-bag"), rung: one_of(random, "air", "call"),
       effort: random.rand(0..20) / 2.0, intensity: one_of(random, nil, "hard"), contact: random.rand < 0.5,
       tempo: one_of(random, nil, 265/2r), pause: one_of(random, nil, 1/4r),
@@ -29,6 +34,9 @@ class CardJsonTest < Minitest::Test
       swap_time: one_of(random, nil, 5), repeat: random.rand(1..3), keep: random.rand < 0.5,
       capacity: random.rand(1..4), kit: one_of(random, [], ["shin pads"]), beginners: one_of(random, nil, "count"),
       phases: one_of(random, [], [Card::Phase.new(name: "own", seconds: 60),
+        Card::Phase.new(name: "squats", seconds: 10, sides: true, exercise: Lexicon::Exercises.default["squats"]),
+        Card::Phase.new(name: "1", seconds: 10, burst: true, combination: Card::Named.new(id: nil, name: "1",
+          what: read("1"))),
         Card::Phase.new(name: "other", other: true, rung: "move", effort: 8)]))
   end
 
@@ -38,7 +46,7 @@ class CardJsonTest < Minitest::Test
       blocks = Array.new(random.rand(1..4)) do
         block(one_of(random, *Card::BLOCKS), *Array.new(random.rand(1..3)) { some_round(random) },
           title: one_of(random, "", "Named"), laps: random.rand(1..3), importance: random.rand(1..5),
-          work: one_of(random, nil, [60, 120]), rest: one_of(random, nil, [0, 30]))
+          bells: one_of(random, *Card::BELLS), work: one_of(random, nil, [60, 120]), rest: one_of(random, nil, [0, 30]))
       end
       data = JSON.parse(JSON.generate(Core::Card::Data.of(blocks)))
       back = Core::Card::Data.blocks(data, shelf)
@@ -74,7 +82,9 @@ class CardJsonTest < Minitest::Test
   def test_what_is_named_is_found_once
     data = [{"rounds" => [{"drill_id" => "d", "combination_id" => nil}, {"drill_id" => "d"}]},
       {"rounds" => [{"combination_id" => "c"}]}]
-    assert_equal [%w[d], %w[c]], Core::Card::Data.named(data)
+    assert_equal [%w[d], %w[c], []], Core::Card::Data.named(data)
+    flowing = [{"rounds" => [{"flow_id" => "f", "phases" => [{"combination_id" => "c"}]}]}]
+    assert_equal [[], %w[c], %w[f]], Core::Card::Data.named(flowing)
   end
 
   def test_sums_as_data

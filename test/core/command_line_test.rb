@@ -173,13 +173,13 @@ class CommandLineTest < Minitest::Test
       assert_operator fitted["total"], :<=, 14 * 60
       assert_match(/more than the 3 minutes/, told("fit", path, "--minutes", "3")["reason"])
       assert_operator told("fit", path, "--minutes", "20", "--load", "90")["planned_load"], :<=, 90
-      version = told("version", path, "--for", "no partner, no bag", "--load", "100")
+      version = told("version", path, "--without", "partners,bags", "--load", "100")
       assert_operator version["planned_load"], :<=, 100
       assert_equal %w[alone],
         version["blocks"].flat_map { |block| block["rounds"].map { |round| round.fetch("swap", "alone") } }.uniq
-      late = told("late", path, "--round", "2", "--minutes", "6")
-      assert_operator late.sum { |round| round["work"].to_i + round["rest"].to_i }, :<=, 360
-      assert_equal %w[Tens], late.map { |round| round["title"] }.first(1)
+      late = told("late", path, "--at", "5:00", "--minutes", "8")
+      assert_includes 12 * 60..13 * 60, late["ends"], "it ends eight minutes on, or a little sooner"
+      assert(late["changes"].all? { |change| change["work"].nil? || change["work"] < change["planned"] })
       rotation = told("rotate", path, "--students", "3").first
       sheet = told("cues", path, "--students", "6", "--seed", "4")
       assert_equal card["total"] * 1000, sheet["duration"]
@@ -197,9 +197,9 @@ class CommandLineTest < Minitest::Test
     with_card do |path|
       assert_equal [2, "Say how many students there are: --students N.\n"], run_command("rotate", path).values_at(0, 2)
     end
-    with_card { |path| assert_match(/--round N/, run_command("late", path)[2]) }
+    with_card { |path| assert_match(/--at M:SS/, run_command("late", path)[2]) }
     with_card do |path|
-      assert_match(/There is no version "sleepy"/, run_command("version", path, "--for", "sleepy")[2])
+      assert_match(/--for is any of beginners.*not "sleepy"/, run_command("version", path, "--for", "sleepy")[2])
     end
     with_card { |path| assert_match(/Say what the version is for/, run_command("version", path)[2]) }
     with_card(CARD.merge("blocks" => [])) do |path|

@@ -45,38 +45,28 @@ class DraftTest < InterfaceTest
     CASES.values.zip(found, CASES.keys) { |expected, after, asked| assert_equal expected, short(after), asked.inspect }
   end
 
-  DRILL = {id: "d", name: "Ticket punch to a count", implement: "focus-mitts", rungs: %w[clock]}.freeze
-
-  # [card, what is added] → [the card after it, some fields of the new round]
+  # [card, kind of block, round] → the card after it: in the last block of its kind, or a new one in the usual order
   ADDED = {
-    ["", {title: "rope and hips"}] => ["warm-up: Rope and hips",
-      {work_s: 300, rest_s: 30, effort: 3, rung: "air", swap: "alone"}],
-    ["warm-up: a", {drill: DRILL}] => ["warm-up: a | mitts: Ticket punch to a count",
-      {work_s: 180, rest_s: 60, swap: "even", rung: "clock", explain_s: 30, drill_id: "d"}],
-    ["mitts: m | cool-down: z", {drill: DRILL}] => ["mitts: m Ticket punch to a count | cool-down: z",
-      {work_s: 120, rest_s: 20, effort: 7}],
-    ["warm-up: a | cool-down: z",
-      {drill: DRILL.merge(implement: "hanging-bag", name: "Bag")}] => ["warm-up: a | bag: Bag | cool-down: z",
-        {swap: "alone"}],
-    ["warm-up: a", {combination: {id: "c", name: "Two bells"}}] => ["warm-up: a | technique: Two bells",
-      {rung: "air", effort: 4, combination_id: "c"}],
-    ["warm-up: a | pads: p", {combination: {id: "c", name: "Two bells"}}] => ["warm-up: a | pads: p Two bells",
-      {swap: "even"}],
-    ["warm-up: a | bag: b",
-      {exercise: {id: "mobility", plain: "mobility", effort: 2}}] => ["warm-up: a | bag: b | cool-down: Mobility",
-        {rest_s: 0, exercise: "mobility", effort: 2}],
-    ["warm-up: a | bag: b",
-      {exercise: {id: "core-work", plain: "core work", effort: 6}}] => ["warm-up: a | bag: b | finisher: Core work",
-        {effort: 6}]
+    ["", "warm-up"] => "warm-up: New", ["warm-up: a", "mitts"] => "warm-up: a | mitts: New",
+    ["mitts: m | cool-down: z", "mitts"] => "mitts: m New | cool-down: z",
+    ["warm-up: a | cool-down: z", "bag"] => "warm-up: a | bag: New | cool-down: z",
+    ["bag: a | pads: b | bag: c", "bag"] => "bag: a | pads: b | bag: c New",
+    ["cool-down: z", "warm-up"] => "warm-up: New | cool-down: z"
   }.freeze
 
-  def test_what_is_added_goes_where_it_usually_goes
-    found = answers("card/draft", *ADDED.keys.map { |card, what| [["addRound", blocks(card), what]] })
-    ADDED.values.zip(found, ADDED.keys) do |(expected, fields), (after, key), asked|
+  def test_what_is_added_goes_where_it_belongs
+    found = answers("card/draft", *ADDED.keys.map { |card, kind| [["addRound", blocks(card), kind, {title: "New"}]] })
+    ADDED.values.zip(found, ADDED.keys) do |expected, (after, key), asked|
       assert_equal expected, short(after), asked.inspect
-      added = after.flat_map { |block| block[:rounds] }.find { |round| round[:key] == key }
-      assert_equal fields, added.slice(*fields.keys), asked.inspect
+      assert_equal "New", after.flat_map { |block| block[:rounds] }.find { |round| round[:key] == key }[:title]
     end
+  end
+
+  # What a new line is read beside: each block with what its last round is like.
+  def test_what_stands_so_far
+    found, = answers("card/draft", [["soFar", blocks("warm-up: a | bag: b c")]])
+    assert_equal [{kind: "warm-up", work_s: 120, rest_s: 20, effort: 7, swap: "even", every: nil}, "bag"],
+      [found.first, found.last[:kind]]
   end
 
   def test_what_is_sent_has_no_keys_and_what_comes_has

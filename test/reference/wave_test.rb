@@ -32,6 +32,23 @@ class WaveReferenceTest < Minitest::Test
     end
   end
 
+  # One level for all, so that no word is lost among others, and nothing clipped.
+  def test_words_are_equally_loud_and_none_is_clipped
+    levels = WORDS.to_h do |path|
+      _, samples = read_wave(path)
+      assert_operator samples.map(&:abs).max, :<, 32_000, path
+      [path, 10 * Math.log10(samples.sum { |sample| sample * sample }.fdiv(samples.size))]
+    end
+    assert_operator levels.values.max - levels.values.min, :<, 1.5, "decibels"
+  end
+
+  # What is called is said before the fastest pool wants the next one (the club's shortest time between two calls).
+  def test_calls_are_short_enough_for_the_fastest_pool
+    shortest = Lexicon::School.default.calls_apart.values.min * 1_000
+    striking = Lexicon::Techniques.default.select(&:strike?).map { |each| Floor::Voice.plain(each.spoken) }
+    striking.each { |word| assert_operator Floor::Voice.default.length([word]), :<, shortest, word }
+  end
+
   def track(*rounds)
     sheet = Floor::CueSheet.new(plan(block("bag", *rounds)))
     bytes = StringIO.new("")

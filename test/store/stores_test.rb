@@ -48,10 +48,10 @@ class StoresTest < StoreTest
                broke_at: 0)], notes: [of.merge(student_id: nil, text: "Good evening")],
              knocks: [of.merge(matter: "head knock", text: "")],
              recordings: [of.merge(round: 0, kind: "strikes", samples: [[100, "left", 12.5]])],
-             bells: [{id: uuid, running: true, at: Clock.now}]}
+             bells: [{id: uuid, running: true, at: Clock.now}], tallies: [of.merge(round: 3)]}
     assert_equal facts.size, tell(held[:id], facts, coach_id: nil)
     assert_equal 0, tell(held[:id], facts, coach_id: nil)
-    assert_equal [1] * 10, Store::Facts.new(db, club).of(held[:id]).values.map(&:size)
+    assert_equal [1] * 11, Store::Facts.new(db, club).of(held[:id]).values.map(&:size)
     assert_equal [["all"], ["contact", "hard effort"]], db[:holds].order(:to).select_map(:blocks).map(&:to_a)
   end
 

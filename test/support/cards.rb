@@ -13,10 +13,13 @@ module CardTest
   def round(text = nil, **facts) = Card::Round.new(title: text || "Round", combination: text && named(text), **facts)
 
   def drilled(pool, **facts)
+    reading = Bench::Notation::Reading.new
+    feeds = (facts[:manner] == "read") ? facts.fetch(:shows).map { |text| Bench::Feed.read(text, reading) } : []
+    facts = facts.except(:shows)
     given = facts.slice(:manner, :count, :both_sides, :ladder, :on, :off, :rest, :versions, :tempo, :pause,
-      :kit, :feeds_aloud)
+      :kit, :feeds_aloud, :trade)
     drill = Bench::Drill.new(pool: pool.map { |text| read(text) },
-      implement: Lexicon::Implements[facts.fetch(:drill_implement, "air")], **given)
+      implement: Lexicon::Implements[facts.fetch(:drill_implement, "air")], feeds: feeds, **given)
     Card::Round.new(title: "Drill", drill: Card::Named.new(id: "d", name: "Drill", what: drill, members: pool),
       **facts.except(*given.keys, :drill_implement))
   end

@@ -102,11 +102,18 @@ class StoreTest < Minitest::Test
     {title: "Bag", work_s: 180, rest_s: 60, active: false, explain_s: 0, change_s: nil, drill_id: nil,
      combination_id: nil, exercise: nil, reps: nil, implement: nil, rung: "clock", effort: 6, intensity: nil,
      contact: true, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil, swap: "alone", every: nil,
-     swap_s: nil, repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil}.merge(facts)
+     swap_s: nil, repeat: 1, keep: false, phases: [], capacity: 1, kit: [], beginners: nil, ahead: nil, flow_id: nil,
+     written: nil}.merge(facts)
+  end
+
+  # A phase as it is stored and sent.
+  def phase(name, **facts)
+    {name: name, seconds: nil, other: false, rung: nil, effort: nil, sides: false, burst: false, exercise: nil,
+     combination_id: nil, written: nil}.merge(facts)
   end
 
   def blocks(*rounds, kind: "bag") =
-    [{kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil, rounds: rounds}]
+    [{kind: kind, title: "", laps: 1, importance: 3, work: nil, rest: nil, bells: "one", rounds: rounds}]
 
   def new_card(club_id = club, name: "Card", rounds: [round], **facts)
     derived = {rounds: rounds.size, seconds: 0, left_hand: 0, right_hand: 0}.merge(facts.delete(:derived).to_h)

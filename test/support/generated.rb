@@ -5,7 +5,7 @@ require "prop_check"
 module Generated
   G = PropCheck::Generators
   Bench = JauntyBell::Core::Bench
-  TECHNIQUES = JauntyBell::Core::Lexicon::Techniques.default.reject(&:exercise?)
+  TECHNIQUES = JauntyBell::Core::Lexicon::Techniques.default.to_a
   HELPERS = TECHNIQUES.select { |technique| technique.step? || technique.defence? }
 
   ON = [:head, :hand, :"lead hand", :"rear hand"].freeze

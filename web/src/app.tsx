@@ -17,6 +17,7 @@ const ClassPlace = lazy(() => import("./floor/ClassPlace"));
 const WallPlace = lazy(() => import("./floor/WallPlace"));
 const SquadPlace = lazy(() => import("./book/squad/SquadPlace"));
 const BoardPlace = lazy(() => import("./book/BoardPlace"));
+const FlowsPlace = lazy(() => import("./bench/FlowsPlace"));
 const NextPlace = lazy(() => import("./book/NextPlace"));
 const RecordsPlace = lazy(() => import("./book/RecordsPlace"));
 const StudentPlace = lazy(() => import("./book/student/StudentPlace"));
@@ -74,6 +75,8 @@ function Framed() {
           <Route path="/bench" element={<BenchPlace />} />
           <Route path="/bench/drills" element={<DrillsPlace />} />
           <Route path="/bench/drills/:id" element={<DrillsPlace />} />
+          <Route path="/bench/flows" element={<FlowsPlace />} />
+          <Route path="/bench/flows/:id" element={<FlowsPlace />} />
           <Route path="/bench/:id" element={<BenchPlace />} />
           <Route path="/card" element={<CardsPlace />} />
           <Route path="/card/calendar" element={<CalendarPlace />} />

@@ -24,8 +24,22 @@ module JauntyBell
           one_step: shelf.one_step(wanted).map { |id, kind, at| {id: id, name: names[id], step: kind, at: at} }})
       end
 
+      # What a partner does or shows, as a read drill takes it, and what usually answers it.
+      post "/feeds", who: :all do
+        answer(Files::FeedJson.of(Core::Bench::Feed.read(body_given["feed"], reading), reading, school.settings))
+      end
+
+      # Where the feet go, of a text or of a pattern by its name and length in cm.
+      post "/paths", who: :all do
+        given = body_given
+        text = given["notation"] || Core::Bench::Path.shaped(given["shape"], given["size"])
+        meaning = read(text)
+        answer(Files::PathJson.of(Core::Bench::Path.new(meaning, reading))
+          .merge(notation: Core::Bench::Notation.write(meaning, reading)))
+      end
+
       get "/lexicon", who: :all do
-        answer(Files::LexiconJson.new(reading).to_h)
+        answer(Files::LexiconJson.new(reading, school.exercises).to_h)
       end
 
       get "/combinations", who: :all do

@@ -2,7 +2,18 @@ module JauntyBell
   module Api
     # The Card: blocks of rounds in order, and the arithmetic and judgement over them while they are edited.
     class Card < Room
-      post("/sums", who: :all) { answer(Files::CardSumsJson.new(drafted).to_h) }
+      # What a draft comes to; what is wrong with one round is said, and does not stop the others.
+      post "/sums", who: :all do
+        plan, problems = plans.draft(body_given["blocks"], body_given["minutes"], group: body_given["group_id"],
+          students: body_given["students"])
+        answer(Files::CardSumsJson.new(plan.with(before: saved(plan)), problems: problems).to_h)
+      end
+
+      # Lines as a coach writes them, read as rounds; nothing is saved.
+      post "/written", who: :all do
+        lines = plans.written(body_given["text"], blocks: body_given["blocks"])
+        answer({lines: lines.map { |line| Files::WrittenJson.of(line) }})
+      end
 
       # A finding's mend applied to the draft.
       post "/mends", who: :all do

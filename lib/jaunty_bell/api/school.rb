@@ -51,6 +51,19 @@ module JauntyBell
         answer(shown)
       end
 
+      post "/exercises", who: :coach do
+        db.transaction do
+          exercise = school.add_exercise(body_given)
+          say(exercise.spoken)
+        end
+        answer(shown, status: 201)
+      end
+
+      delete "/exercises/:id", who: :coach do
+        school.remove_exercise(id)
+        answer(shown)
+      end
+
       # A word of the club's own as the Floor plays it.
       get "/voice/:word", who: :all do
         content_type "audio/wav"
@@ -70,8 +83,10 @@ module JauntyBell
       end
 
       # Where this machine can speak, a technique of one's own gets its word; else the word for its family stands in.
-      def speak(entry)
-        word = Core::Floor::Voice.plain(entry.dig("names", "spoken"))
+      def speak(entry) = say(entry.dig("names", "spoken"))
+
+      def say(text)
+        word = Core::Floor::Voice.plain(text)
         return if word.empty? || Core::Floor::Voice::LENGTHS.key?(word) || !Files::Speech.can?
         wave = Files::Speech.speak(word)
         school.keep_word(word, wave: wave, ms: Files::Speech.milliseconds(wave))
@@ -86,12 +101,22 @@ module JauntyBell
          },
          own_techniques: school.own_techniques.map { |entry|
            {id: entry["id"], name: entry.dig("names", "plain"), family: entry["family"],
-            spoken: spoken?(entry, words), used_in: uses.fetch(entry["id"], [])}
-         }}
+            spoken: spoken?(entry.dig("names", "spoken"), words), used_in: uses.fetch(entry["id"], [])}
+         }, own_exercises: own_exercises(words)}
       end
 
-      def spoken?(entry, own)
-        word = Core::Floor::Voice.plain(entry.dig("names", "spoken"))
+      def own_exercises(words)
+        own = school.exercises.reject { |each| Core::Lexicon::Exercises.default.key?(each.id) }
+        return [] if own.empty?
+        uses = school.exercise_uses
+        own.map { |each|
+          {id: each.id, name: each.name, for: each.purpose, spoken: spoken?(each.spoken, words),
+           used_in: uses.fetch(each.id, [])}
+        }
+      end
+
+      def spoken?(text, own)
+        word = Core::Floor::Voice.plain(text)
         own.include?(word) || Core::Floor::Voice::LENGTHS.key?(word)
       end
 

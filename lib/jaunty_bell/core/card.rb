@@ -10,6 +10,7 @@ module JauntyBell::Core
     SWAPS = ["alone", "even", "every", "round", "n for n"].freeze
     INTENSITIES = %w[touch light medium hard].freeze
     LAPS = (1..20) # round a circuit
+    BELLS = %w[one own].freeze # of a circuit's stations
     REPEATS = (1..20) # of a round
     IMPORTANCES = (1..5)
     CHANGES = (0..600) # seconds
@@ -17,6 +18,7 @@ module JauntyBell::Core
     LONGEST_ROUND = 3_600 # seconds
     LONGEST_CLASS = 360 # minutes
     MOST_ROUNDS = 80
+    MOST_PHASES = 30 # of a round, or of a flow
     GRID = 5 # seconds, of what is fitted
 
     # Something from the shelf by its id and name: `what` is a Bench::Combination or a Bench::Drill, `members` the ids

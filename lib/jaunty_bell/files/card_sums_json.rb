@@ -5,8 +5,10 @@ module JauntyBell
       SECONDS = %i[striking holding moving resting standing].freeze
 
       # @param plan [Core::Card::Plan]
-      def initialize(plan)
+      # `problems` of rounds that cannot be as they are written (Core::Card::Data.as_far_as_it_goes).
+      def initialize(plan, problems: [])
         @plan = plan
+        @problems = problems
       end
 
       def to_h
@@ -22,7 +24,10 @@ module JauntyBell
 
       # What the checks say, each with the labels of its mends.
       def findings
-        @plan.findings.map do |finding|
+        cannot = @problems.map do |problem|
+          {rule: "cannot-be", severity: :fault, at: problem[:at], reason: problem[:reason], details: [], mends: []}
+        end
+        cannot + @plan.findings.map do |finding|
           {rule: finding.rule, severity: finding.severity, at: finding.at, reason: finding.reason,
            details: finding.details, mends: finding.mends.map(&:label)}
         end
@@ -37,13 +42,31 @@ module JauntyBell
           work = @plan.work(task)
           share = @plan.once(work, :shown) { Core::Card::Share.mean(work.shares) }.times(task.round.repeat)
           {at: at, what: what(task), implement: task.implement&.id, manner: task.manner, work: work.seconds,
-           counting: work.counting, strikes: task.strikes? && share.strikes.round,
-           sets: task.strikes? && share.sets.round, hard: task.hard?, combination_id: task.combination_id,
-           kit: task.kit, phases: phases(work)}
+           counting: work.counting, strikes: task.drilled? && share.strikes.round,
+           sets: task.drilled? && share.sets.round, hard: task.hard?, combination_id: task.combination_id,
+           kit: task.kit, phases: phases(work), said: said(task), trade: trade(task, work)}
         end
       end
 
-      def what(task) = (task.round.combination || task.round.drill)&.name || task.round.exercise&.plain
+      def what(task) =
+        (task.round.combination || task.round.drill || task.round.flow)&.name || task.round.exercise&.plain
+
+      # What is written on the card itself in words, or nil.
+      def said(task)
+        named = task.round.combination
+        Core::Bench::Notation.spoken(named.what) if named && named.id.nil?
+      end
+
+      # What each of a pair strikes and takes of a trade, by where it lands; nil for the rest.
+      def trade(task, work)
+        return unless work.exchanges
+        {said: task.trade_said, exchanges: work.exchanges.count,
+         seats: (0...work.seats).map { |seat|
+           taken = work.exchanges.taken(seat)
+           {struck: work.shares[seat].strikes.round, taken: taken.strikes.round,
+            by_level: taken.by_level.transform_values(&:round)}
+         }}
+      end
 
       def phases(work) = work.phase_seconds.map { |phase, seconds| {name: phase&.name, seconds: seconds.map(&:to_f)} }
 

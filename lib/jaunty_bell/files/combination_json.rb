@@ -4,8 +4,17 @@ module JauntyBell
     module CombinationJson
       # From a row of Store::Combinations and the reading it is shown in.
       def self.of(row, reading)
-        analysis = Core::Bench::Analysis.new(Core::Bench::Combination.from_data(row[:meaning], reading.lexicon),
-          reading: reading)
+        analysed(row, Core::Bench::Combination.from_data(row[:meaning], reading.lexicon), reading)
+      end
+
+      # One that is on no shelf, written on a card: {name:, what: its meaning}.
+      def self.written(key, said, reading)
+        row = {id: key, name: said[:name], complexity: Core::Bench::Complexity.of(Core::Bench::Flow::Walk.new(said[:what])), tags: [], version: 1}
+        analysed(row, said[:what], reading)
+      end
+
+      def self.analysed(row, combination, reading)
+        analysis = Core::Bench::Analysis.new(combination, reading: reading)
         shown = AnalysisJson.new(analysis)
         {id: row[:id], name: row[:name], notation: analysis.canonical, spoken: analysis.spoken,
          complexity: row[:complexity].to_f, level: Core::Bench::Complexity.level(row[:complexity]),
@@ -14,6 +23,7 @@ module JauntyBell
          actions: shown.actions, beats: analysis.beats.to_f,
          set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes}
       end
+      private_class_method :analysed
     end
   end
 end

@@ -7,15 +7,16 @@ module JauntyBell
         @row = row
         @reading = reading
         @school = school
-        @drill = Core::Bench::Drill.from_data(row, meanings)
+        @drill = Core::Bench::Drill.from_data(row, meanings, reading)
       end
 
       def to_h
         {id: @row[:id], version: @row[:version], archived: !@row[:archived_at].nil?,
          **@row.slice(:name, :implement, :manner, :both_sides, :count, :on_s, :off_s, :rest, :ladder, :breathing,
-           :feeds_aloud),
+           :feeds_aloud, :intensity),
+         trade: @row[:trade]&.to_h,
          tempo: @row[:tempo].to_f, pause_s: @row[:pause_s].to_f, rungs: @row[:rungs].to_a,
-         pool: @row[:pool].map { |each| {combination_id: each[:combination_id], at_rungs: each[:at_rungs].to_a} },
+         pool: @row[:pool].map { |each| {combination_id: each[:combination_id], at_rungs: each[:at_rungs].to_a, feed: each[:feed]} },
          kit: @row[:kit]&.to_a, holder_cues: @row[:holder_cues]&.to_a, cautions: @row[:cautions]&.to_a, drawn: drawn}
       end
 
@@ -24,7 +25,19 @@ module JauntyBell
       def drawn
         {kit: @drill.usual_kit, holder_cues: @drill.holder_cues, cautions: @drill.cautions, cues: @drill.cues,
          ladder: (@drill.ladder_lines.map { |step| Core::Bench::Notation.write(step, @reading) } if @row[:manner] ==
-         "ladder"), findings: findings}
+         "ladder"), findings: findings, feeds: @drill.facts.feeds.map { |feed| feed(feed) },
+         trade: @drill.trade&.said, path: path}
+      end
+
+      # What is said of a feed, and what usually answers it in both stances.
+      def feed(feed)
+        {text: feed.text, spoken: feed.spoken, usual: FeedJson.usual(feed, @reading, @school)}
+      end
+
+      # Where the feet go, of a drill of steps alone.
+      def path
+        whole = @drill.facts.pool.first
+        PathJson.of(Core::Bench::Path.new(whole, @reading)) if Core::Bench::Path.of_steps?(whole)
       end
 
       def findings

@@ -14,6 +14,10 @@ module JauntyBell
         RUNGS: Core::Bench::Rungs::ALL, MANNERS: Core::Bench::Drill::MANNERS, LADDERS: Core::Bench::Drill::LADDERS,
         DRILL_RESTS: Core::Bench::Drill::RESTS, LEVELS: Core::Bench::Complexity::LEVELS.keys,
         STANCES: Core::Bench::STANCES, BLOCK_KINDS: Core::Card::BLOCKS, INTENSITIES: Core::Card::INTENSITIES,
+        TRADE_TURNS: Core::Bench::Trade::TURNS, TRADE_BEGINS: Core::Bench::Trade::BEGINS,
+        TRADE_FORCES: Core::Bench::Drill::INTENSITIES, PURPOSES: Core::Lexicon::Exercises::PURPOSES,
+        EXERCISE_ROOMS: Core::Lexicon::Exercises::ROOMS, MEASURES: Core::Lexicon::Exercises::MEASURES,
+        PATH_SHAPES: Core::Bench::Path::SHAPES, CIRCUIT_BELLS: Core::Card::BELLS,
         MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS, EFFORT_WORDS: Core::Book::Effort::WORDS,
         DAYS: Core::Weeks::DAYS, FAMILIES: Core::Lexicon::EntryRules::TAUGHT,
         STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: RULES["plane"], TARGETS: RULES["levels"],
@@ -28,6 +32,7 @@ module JauntyBell
         round: 0..Core::Card::LONGEST_ROUND, cardMinutes: 1..Core::Card::LONGEST_CLASS,
         effort: Core::Book::Effort::RATINGS, minutes: Core::Book::Effort::MINUTES,
         halfLife: Core::Book::Mastery::HALF_LIVES, attempts: Core::Book::Mastery::ATTEMPTS,
+        phases: 0..Core::Card::MOST_PHASES, tradeSets: Core::Bench::Trade::SETS,
         weeks: Core::Weeks::Programme::WEEKS, classMinutes: Core::Weeks::Programme::MINUTES
       }.transform_values { |range| [range.min, range.max] }.freeze
 
@@ -49,6 +54,9 @@ module JauntyBell
         Intensity: CHOICES[:INTENSITIES], Matter: CHOICES[:MATTERS], Blocked: CHOICES[:BLOCKED],
         Family: CHOICES[:FAMILIES], Plane: CHOICES[:PLANES], Reach: RULES["range"], Side: RULES["sides"],
         Target: RULES["levels"], Drive: RULES["drive"], PointerKind: Core::Book::Pointers::ORDER,
+        TradeTurn: CHOICES[:TRADE_TURNS], TradeBegins: CHOICES[:TRADE_BEGINS], TradeForce: CHOICES[:TRADE_FORCES],
+        Purpose: CHOICES[:PURPOSES], ExerciseRoom: CHOICES[:EXERCISE_ROOMS], Measure: CHOICES[:MEASURES],
+        PathShape: CHOICES[:PATH_SHAPES], CircuitBells: CHOICES[:CIRCUIT_BELLS],
         DoorNoteKind: Core::Floor::Door::KINDS, State: Core::Book::Mastery::STATES,
         Severity: Core::Bench::Flow::SEVERITIES
       }.freeze
@@ -73,7 +81,6 @@ module JauntyBell
           lines += VALUES.map { |name, value| "export const #{name} = #{JSON.generate(value)};" }
           lines << "export const LIMITS = #{JSON.generate(LIMITS)} as const;"
           lines += NAMES.map { |name, kind| names(name, Core::Lexicon::Plain.of(kind)) }
-          lines << "export const NEW_ROUND = #{JSON.generate(new_round)};"
           lines << "export const NEW_DRILL = #{JSON.generate(new_drill)};"
           lines << "export const PLAN_LIMITS = #{JSON.generate(Core::Weeks::Limits.new.to_h)};"
           "// #{MADE}\n#{lines.join("\n")}\n"
@@ -129,18 +136,12 @@ module JauntyBell
           {"type" => "object", "required" => value.keys, "properties" => value.transform_values { number }}
         end
 
-        # A round as it is when nothing has been said of it but its title.
-        def new_round
-          block = Core::Card::Block.new(kind: "bag", rounds: [Core::Card::Round.new(title: "Round")])
-          Core::Card::Data.of([block]).first["rounds"].first
-        end
-
         # A drill that nothing has been said of: its facts as they are sent.
         def new_drill
           facts = Core::Bench::Drill::Facts.new(pool: [], implement: nil)
           {pool: [], manner: facts.manner, tempo: facts.tempo, pause_s: facts.pause.to_f, both_sides: facts.both_sides,
            count: facts.count, on_s: facts.on, off_s: facts.off, rest: facts.rest, ladder: facts.ladder,
-           breathing: facts.breathing, feeds_aloud: facts.feeds_aloud, kit: facts.kit, holder_cues: nil, cautions: nil}
+           breathing: facts.breathing, feeds_aloud: facts.feeds_aloud, trade: nil, intensity: nil, kit: facts.kit, holder_cues: nil, cautions: nil}
         end
       end
     end

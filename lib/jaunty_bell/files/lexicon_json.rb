@@ -20,23 +20,23 @@ module JauntyBell
         ["From how far it begins", [:opening], ["at close 3-4", "at long 1-2"]]
       ].freeze
 
-      # `reading` is the coach's.
-      def initialize(reading)
+      # `reading` is the coach's; `exercises` those the club knows.
+      def initialize(reading, exercises)
         @reading = reading
+        @exercises = exercises
         @speech = Core::Bench::Notation::Speech.new
       end
 
       def to_h
-        {techniques: @reading.lexicon.reject { |technique| technique.exercise? || technique.pause? }
+        {techniques: @reading.lexicon.reject(&:pause?)
           .map { |technique| technique(technique) },
          numbers: @reading.scheme.entries.map { |digit, entry| {digit: digit, spoken: spoken(entry)} },
          implements: Core::Lexicon::Implements.all.map { |implement|
            {id: implement.id, name: implement.name, cautions: implement.cautions, holder_cues: implement.holder_cues}
          },
-         exercises: Core::Lexicon::Techniques.default.select(&:exercise?)
-           .map { |exercise|
-             {id: exercise.id, plain: exercise.plain, effort: exercise.effort, measured_in: exercise.measured_in}
-           },
+         exercises: @exercises.map { |exercise|
+           ExerciseJson.of(exercise, own: !Core::Lexicon::Exercises.default.key?(exercise.id))
+         },
          keywords: Core::Bench::Notation::Phrase::KEYWORDS, ways: ways}
       end
 

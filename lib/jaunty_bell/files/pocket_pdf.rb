@@ -42,7 +42,7 @@ module JauntyBell
         @pdf.text_box under_title(run), at: [0, inner.top - 19], width: inner.width, height: 12, size: 8.5,
           overflow: :shrink_to_fit
         @pdf.fill_color INK
-        run.task&.strikes? ? drilled(run.task, inner) : stations(run, inner)
+        run.task&.drilled? ? drilled(run.task, inner) : stations(run, inner)
         @pdf.fill_color SOFT
         @pdf.text_box @name, at: [0, 8], width: inner.width, height: 9, size: 7, overflow: :shrink_to_fit
         @pdf.fill_color INK
@@ -51,7 +51,7 @@ module JauntyBell
       def under_title(run)
         [("rest #{clock(run.rest)}" if run.rest.positive?), run.task && sharing(run.task),
           run.task && ("on #{run.task.implement.name}" if run.task.implement),
-          ("rung: #{run.task.round.rung}" if run.task&.strikes?), "effort #{run.effort.round}"].compact.join("  ·  ")
+          ("rung: #{run.task.round.rung}" if run.task&.drilled?), "effort #{run.effort.round}"].compact.join("  ·  ")
       end
 
       def drilled(task, inner)
@@ -65,7 +65,7 @@ module JauntyBell
 
       # Cues for the striker, the holder, and what can hurt.
       def lines_of(task)
-        techniques = task.sequence.flat_map(&:actions).select(&:own?).map(&:technique).uniq
+        techniques = task.combinations.flat_map(&:actions).select(&:own?).map(&:technique).uniq
         cues = task.drill ? task.drill.cues : techniques.flat_map(&:cues).uniq + [Core::Bench::Drill::BREATH]
         cautions = Core::Words.sentences(task.implement&.cautions.to_a + techniques.flat_map(&:cautions))
         [["Striker", cues], ["Holder", task.holder? ? task.implement.holder_cues : []], ["Care", cautions]]

@@ -9,6 +9,17 @@ module JauntyBell
          most: beats.max}
       end
 
+      # From a Core::Floor::Reaction: times in ms, shares from 0 to 1; what there is nothing for is null.
+      def self.reaction(reaction)
+        figures(reaction).merge(by_feed: reaction.by_feed.map { |feed, of| {feed: feed, **figures(of)} })
+      end
+
+      def self.figures(reaction)
+        {shown: reaction.answers.size, median: reaction.median&.round, spread: reaction.spread&.map(&:round),
+         right: reaction.right&.round(4), guessed: reaction.guessed&.round(4), missed: reaction.missed&.round(4)}
+      end
+      private_class_method :figures
+
       # From a Core::Floor::Review. Shares from 0 to 1, the tempo in beats a minute; what there is too little for is
       # null, and sets and what follows from them where one cannot be told from the next.
       def self.of(review)

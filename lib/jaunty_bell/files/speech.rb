@@ -1,31 +1,53 @@
 require "open3"
+require "tmpdir"
 
 module JauntyBell
   module Files
-    # Words as sound: 16-bit mono WAV made by espeak-ng, its silence cut off, as loud as every other.
+    # Words as sound: 16-bit mono WAV, its silence cut off, as loud as every other and never clipped. Made with the
+    # voice that was understood best of those Debian ships (docs/voice.md; bin/measure voices makes the figures again).
     module Speech
       RATE = 16_000 # samples a second
-      PEAK = 0.8
+      LEVEL = 0.17 # of full scale, the root of the mean square of what is heard
+      BRIGHT = 0.9 # of each sample is taken from the next: what hall and bags drown lies low
+      KNEE, TOP = 0.7, 0.95 # of full scale: from where peaks are rounded off, and what none of them passes
       SILENCE = 0.015 # of full scale
       RELEASE = 0.03 # s kept after the last sound
 
+      # By name: the program, and how it is asked for a WAV of a word.
+      VOICES = {
+        "espeak-ng en-gb" => ["espeak-ng", ->(word, file) {
+          ["espeak-ng", "-v", "en-gb", "-s", "170", "-p", "42", "-g", "0", "-w", file, "--", word]
+        }],
+        "espeak-ng en-us" => ["espeak-ng", ->(word, file) {
+          ["espeak-ng", "-v", "en-us", "-s", "170", "-p", "42", "-g", "0", "-w", file, "--", word]
+        }],
+        "flite slt" => ["flite", ->(word, file) {
+          ["flite", "-voice", "slt", "--setf", "duration_stretch=0.9", "-t", word, "-o", file]
+        }],
+        "flite rms" => ["flite", ->(word, file) {
+          ["flite", "-voice", "rms", "--setf", "duration_stretch=0.85", "-t", word, "-o", file]
+        }],
+        "festival slt hts" => ["text2wave", ->(word, file) {
+          ["text2wave", "-eval", "(voice_cmu_us_slt_arctic_hts)", "-eval", "(Parameter.set 'Duration_Stretch 0.9)",
+            "-o", file]
+        }]
+      }.freeze
+      CHOSEN = "festival slt hts"
+
       class << self
         # Whether this machine can speak new words.
-        def can? =
+        def can?(voice = CHOSEN) =
           ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? do |folder|
-            File.executable?(File.join(folder, "espeak-ng"))
+            File.executable?(File.join(folder, VOICES.fetch(voice).first))
           end
 
         # The name of a word's file.
         def file(word) = "#{word.tr(" ", "-")}.wav"
 
-        # A word as a WAV file's bytes. Raises an error where espeak-ng fails.
-        def speak(word)
-          output, errors, status = Open3.capture3("espeak-ng", "-v", "en-gb", "-s", "185", "-p", "42", "-g", "0",
-            "--stdout", "--", word, binmode: true)
-          raise "espeak-ng could not say \"#{word}\": #{errors}" unless status.success?
-          given = output[24, 4].unpack1("V")
-          Wave.bytes(leveled(trimmed(resampled(output.byteslice(44..).unpack("s<*"), given))), RATE)
+        # A word as a WAV file's bytes. Raises an error where the program fails.
+        def speak(word, voice: CHOSEN)
+          samples, rate = said(word, voice)
+          Wave.bytes(leveled(brightened(trimmed(resampled(samples, rate)))), RATE)
         end
 
         # How long a WAV that was made here lasts.
@@ -33,8 +55,22 @@ module JauntyBell
 
         private
 
-        # By the mean of what falls into each new sample: the voice has little above 8 kHz.
+        # [samples, how many a second] as the program gives them.
+        def said(word, voice)
+          Dir.mktmpdir do |folder|
+            file = File.join(folder, "word.wav")
+            program, command = VOICES.fetch(voice)
+            output, status = Open3.capture2e(*command.call(word, file), stdin_data: word)
+            raise "#{program} could not say \"#{word}\": #{output}" unless status.success?
+            bytes = File.binread(file)
+            data = bytes.index("data", 12)
+            [bytes.byteslice((data + 8)..).unpack("s<*"), bytes[24, 4].unpack1("V")]
+          end
+        end
+
+        # By the mean of what falls into each new sample: the voices have little above 8 kHz.
         def resampled(samples, given)
+          return samples if given == RATE
           step = given.fdiv(RATE)
           (0...(samples.size / step).floor).map do |i|
             part = samples[(i * step).floor..[((i + 1) * step).ceil - 1, samples.size - 1].min]
@@ -49,9 +85,20 @@ module JauntyBell
           samples[from..[to + (RELEASE * RATE).to_i, samples.size - 1].min]
         end
 
+        # Low tones down, high ones up.
+        def brightened(samples) = samples.each_cons(2).map { |before, sample| sample - BRIGHT * before }
+
+        # Brought to one level; the few peaks above the knee are rounded off.
         def leveled(samples)
-          loudest = samples.map(&:abs).max
-          samples.map { |sample| (sample * PEAK * 32_767 / loudest).round }
+          mean = Math.sqrt(samples.sum { |sample| sample * sample }.fdiv(samples.size))
+          gain = LEVEL * 32_767 / mean
+          samples.map { |sample| (rounded_off(sample * gain / 32_767) * 32_767).round }
+        end
+
+        def rounded_off(share)
+          over = share.abs - KNEE
+          return share if over <= 0
+          (share <=> 0) * (KNEE + (TOP - KNEE) * Math.tanh(over / (TOP - KNEE)))
         end
       end
     end

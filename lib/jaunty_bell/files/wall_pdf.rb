@@ -87,8 +87,8 @@ module JauntyBell
           return ["#{block.name}: #{Core::Words.many(block.rounds.size, "station")}, " \
             "#{Core::Words.many(block.laps, "lap")}"]
         end
-        how = [block.name, (task.round.rung if task.strikes?), sharing(task)].compact
-        what = [(written(task) if task.strikes?), ("beginners: #{task.round.beginners}" if task.round.beginners),
+        how = [block.name, (task.round.rung if task.drilled?), sharing(task)].compact
+        what = [(written(task) if task.drilled?), ("beginners: #{task.round.beginners}" if task.round.beginners),
           ("ahead: #{task.round.ahead}" if task.round.ahead)].compact
         [how, what].reject(&:empty?).map { |words| words.join("  ·  ") }
       end

@@ -30,6 +30,8 @@ module JauntyBell
 
       def drills = @drills ||= Store::Drills.new(db, id)
 
+      def flows = @flows ||= Store::Flows.new(db, id)
+
       def cards = @cards ||= Store::Cards.new(db, id, account_id: account_id)
 
       def classes = @classes ||= Store::Classes.new(db, id)

@@ -89,6 +89,27 @@ module JauntyBell
         was ? {blocks: plain(was)} : find(id)
       end
 
+      USUAL = <<~SQL.freeze
+        SELECT block->>'kind' AS kind,
+          EXISTS (SELECT 1 FROM card_versions AS v WHERE v.club_id = cards.club_id AND v.card_id = cards.id AND v.account_id = ?) AS own,
+          mode() WITHIN GROUP (ORDER BY (round->>'work_s')::int) AS work_s, mode() WITHIN GROUP (ORDER BY (round->>'rest_s')::int) AS rest_s,
+          mode() WITHIN GROUP (ORDER BY (round->>'explain_s')::int) AS explain_s, mode() WITHIN GROUP (ORDER BY (round->>'effort')::float) AS effort,
+          mode() WITHIN GROUP (ORDER BY (round->>'swap')) AS swap
+        FROM cards, jsonb_array_elements(blocks) AS block, jsonb_array_elements(block->'rounds') AS round
+        WHERE cards.club_id = ? AND archived_at IS NULL GROUP BY 1, 2
+      SQL
+
+      # What the rounds of each kind of block commonly are on the cards that whoever asks has saved, or else on the
+      # club's: {kind => {"work_s", "rest_s", "explain_s", "effort", "swap"}}.
+      def usual_lengths
+        @db.fetch(USUAL, @account_id, @club_id).all.sort_by { |row| row[:own] ? 1 : 0 }.to_h do |row|
+          usual = row.except(:kind, :own).compact.transform_keys(&:to_s)
+          usual["effort"] = usual["effort"].to_i if usual["effort"] == usual["effort"].to_i
+          usual.delete("swap") if %w[every alone].include?(usual["swap"]) || usual["swap"] == "n for n"
+          [row[:kind], usual]
+        end
+      end
+
       # The share of the left hand (0–1) over the cards of the classes since a day; nil where nothing has been
       # held.
       def usual_left(since)

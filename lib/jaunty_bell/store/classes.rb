@@ -19,6 +19,16 @@ module JauntyBell
         between(found[:starts_at], found[:starts_at] + 1).find { |row| row[:id] == found[:id] }
       end
 
+      # The next classes of a group that have a card and are neither over nor called off.
+      def coming(group_id, time, most)
+        rows.where(ended_at: nil, cancelled_at: nil, group_id: group_id).exclude(card_id: nil)
+          .where { starts_at >= time }.order(:starts_at, :id).limit(most).all
+      end
+
+      # Whether other classes to come go by a card.
+      def others_with_card?(card_id, id) =
+        rows.where(ended_at: nil, cancelled_at: nil, card_id: card_id).exclude(id: id).any?
+
       # When each of these cards is drilled next: {card id => Time}, in one query.
       def next_with_cards(card_ids, time)
         return {} if card_ids.empty?

@@ -3,7 +3,7 @@ module JauntyBell
     # A club's drills with their pools: saved whole or not at all.
     class Drills
       FACTS = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing
-        feeds_aloud].freeze
+        feeds_aloud intensity].freeze
       LISTS = %i[rungs kit holder_cues cautions].freeze
 
       def initialize(db, club_id)
@@ -24,7 +24,7 @@ module JauntyBell
         row.merge(pool: pool_rows([id]))
       end
 
-      # `facts` has the keys of FACTS and LISTS, and :pool: [{combination_id:, at_rungs:}]. Raises Conflict.
+      # `facts` has the keys of FACTS and LISTS, :trade, and :pool: [{combination_id:, at_rungs:, feed:}]. Raises Conflict.
       def add(id:, **facts)
         guarding(facts[:name]) do
           @db[:drills].insert(columns(facts).merge(club_id: @club_id, id: id))
@@ -73,7 +73,8 @@ module JauntyBell
 
       def columns(facts)
         lists = LISTS.to_h { |name| [name, facts[name] && Sequel.pg_array(facts[name], :text)] }
-        facts.slice(*FACTS).merge(lists, name: facts[:name].strip)
+        trade = facts[:trade] && Sequel.pg_jsonb(facts[:trade])
+        facts.slice(*FACTS).merge(lists, name: facts[:name].strip, trade: trade)
       end
 
       def edit(id, version, changes)
@@ -85,7 +86,7 @@ module JauntyBell
       def write_pool(id, pool)
         @db[:drill_combinations].multi_insert(pool.each_with_index.map { |each, i|
           {club_id: @club_id, drill_id: id, position: i, combination_id: each[:combination_id],
-           at_rungs: Sequel.pg_array(each[:at_rungs], :text)}
+           at_rungs: Sequel.pg_array(each[:at_rungs], :text), feed: each[:feed]}
         })
       end
 

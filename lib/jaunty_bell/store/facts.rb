@@ -9,11 +9,12 @@ module JauntyBell
         round_runs: %i[id class_id round title combination_id worked_s outcome device at],
         bells: %i[id class_id device running at],
         calls: %i[id class_id round combination_id at], notes: %i[id class_id student_id text at],
-        marks: %i[id class_id student_id combination_id rung on attempted clean broke_at rubric at],
+        marks: %i[id class_id student_id combination_id rung on attempted clean broke_at rubric feed at],
         efforts: %i[id class_id student_id on effort minutes estimated at],
+        tallies: %i[id class_id round student_id at],
         knocks: %i[id class_id student_id matter text at], recordings: %i[id class_id student_id round kind samples at]
       }.freeze
-      TAKEN_BACK = %i[attendances marks efforts].freeze # what can be taken back
+      TAKEN_BACK = %i[attendances marks efforts tallies].freeze # what can be taken back
       SAID_BY = %i[marks notes knocks].freeze # whose coach is kept
 
       def initialize(db, club_id, coach_id: nil)

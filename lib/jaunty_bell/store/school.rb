@@ -74,6 +74,48 @@ module JauntyBell
         raise Missing, "Your club has no technique of its own by that name." if rows.where(id: id).delete.zero?
       end
 
+      # Every exercise the club knows, the shipped ones and its own.
+      def exercises =
+        @exercises ||= Core::Lexicon::Exercises.default
+          .with(own_exercises.map { |entry| Core::Lexicon::Exercises.own(entry) })
+
+      # The club's own, as they were told.
+      def own_exercises = exercise_rows.order(:id).select_map(:entry).map(&:to_h)
+
+      # Raises Core::InvalidInput for what will not do, Conflict where there is one of that name. The Exercise.
+      def add_exercise(told)
+        exercise = Core::Lexicon::Exercises.own(told)
+        if exercises.key?(exercise.id) || exercises.named(exercise.name)
+          raise Conflict.new("There is an exercise of that name already.", path: "name")
+        end
+        @db.transaction(savepoint: true) do
+          exercise_rows.insert(club_id: @club_id, id: exercise.id, entry: Sequel.pg_jsonb(told))
+        end
+        @exercises = nil
+        exercise
+      rescue Sequel::UniqueConstraintViolation
+        raise Conflict.new("There is an exercise of that name already.", path: "name")
+      end
+
+      # Raises Missing, or Conflict with the list of where it is used.
+      def remove_exercise(id)
+        used = exercise_uses.fetch(id, [])
+        raise Conflict.new("It is used in #{used.join(", ")}: change those first.", path: "id") if used.any?
+        raise Missing, "Your club has no exercise of its own by that name." if exercise_rows.where(id: id).delete.zero?
+        @exercises = nil
+      end
+
+      # Where exercises are used: {id => names of cards and flows that are not archived}.
+      def exercise_uses
+        held = %i[cards flows].flat_map do |table|
+          data = (table == :cards) ? :blocks : :phases
+          @db[table].where(club_id: @club_id, archived_at: nil)
+            .select(:name, Sequel.lit("jsonb_path_query(#{data}, '$.**.exercise') #>> '{}'").as(:exercise))
+            .from_self.exclude(exercise: nil).distinct.order(:name).select_map(%i[exercise name])
+        end
+        held.group_by(&:first).transform_values { |list| list.map(&:last) }
+      end
+
       # How the Floor speaks in this club, with its own techniques' words.
       def voice
         families = own_techniques.to_h { |entry| [entry.dig("names", "spoken"), entry["family"]] }
@@ -150,6 +192,8 @@ module JauntyBell
       def voices = @db[:voices].where(club_id: @club_id)
 
       def rows = @db[:techniques].where(club_id: @club_id)
+
+      def exercise_rows = @db[:exercises].where(club_id: @club_id)
 
       def stored = @stored ||= @db[:clubs].where(id: @club_id).get(:settings).to_h
 

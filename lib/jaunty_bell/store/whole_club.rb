@@ -9,10 +9,10 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques groups students past_memberships kept_apart voices combinations series series_combinations
-        drills drill_combinations
+      TABLES = %i[techniques exercises groups students past_memberships kept_apart voices combinations series series_combinations
+        drills drill_combinations flows
         cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks
-        efforts notes
+        efforts tallies notes
         knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit
         erasures programmes programme_plans].freeze
       PEOPLE = %i[coach_id account_id].freeze # columns that name an account; a file names it by its email

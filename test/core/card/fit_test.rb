@@ -62,7 +62,7 @@ class FitTest < Minitest::Test
   end
 
   def test_time_to_spare_makes_no_longer_plank
-    plank = round(title: "Plank", work: 180, rest: 30, exercise: Lexicon::Techniques.default["core-work"])
+    plank = round(title: "Plank", work: 180, rest: 30, exercise: Lexicon::Exercises.default["core-work"])
     fitted = fit(block("bag", round("1-2", work: 120, rest: 30), round("1-2", work: 120, rest: 30, effort: 9)),
       block("finisher", plank), minutes: 30).blocks.flat_map(&:rounds)
     assert_equal [180, 120, 180], fitted.map(&:work), "only what is struck and is not hard grows"

@@ -48,7 +48,7 @@ class PlanTest < Minitest::Test
   end
 
   def test_bare_hands_between_take_the_gloves_off
-    rope = round(exercise: Lexicon::Techniques.default["rope"])
+    rope = round(exercise: Lexicon::Exercises.default["rope"])
     assert_equal [0, 0, 60],
       plan(block("bag", round("1-2")), block("finisher", rope), block("bag", round("1-2"))).runs.map(&:change)
   end
@@ -171,7 +171,7 @@ class PlanTest < Minitest::Test
   end
 
   def test_repetitions_take_the_club_s_time
-    core = round(exercise: Lexicon::Techniques.default["core-work"], reps: 30, work: 10)
+    core = round(exercise: Lexicon::Exercises.default["core-work"], reps: 30, work: 10)
     assert_equal 90, plan(block("finisher", core)).total
     assert_equal 60, plan(block("finisher", core), school: school(seconds_per_rep: 2)).total
   end

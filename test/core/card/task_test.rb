@@ -41,13 +41,13 @@ class TaskTest < Minitest::Test
 
   # manner → what is done in turn, of a pool of two
   SEQUENCES = {"clocked" => %w[1-2], "called" => %w[1-2 3-4], "series" => %w[1-2 3-4], "read" => %w[1-2 3-4],
-               "counted" => %w[1-2 3-4], "counted-then-clocked" => %w[1-2 3-4], "flow" => %w[1-2], "trade" => %w[1-2],
+               "counted" => %w[1-2 3-4], "counted-then-clocked" => %w[1-2 3-4], "flow" => %w[1-2], "trade" => %w[1-2 3-4],
                "ladder" => %w[1 1-2]}.freeze
 
   def test_what_is_done_in_turn
     SEQUENCES.each do |manner, texts|
       assert_equal texts.map { |text| read(text) },
-        task(drilled(%w[1-2 3-4], manner: manner, count: 5)).sequence, manner
+        task(drilled(%w[1-2 3-4], manner: manner, count: 5, shows: %w[1 red])).sequence, manner
     end
     assert_equal [read("5-6")], task(drilled(%w[1-2 3-4], manner: "called", combination: named("5-6"))).sequence,
       "a combination of its own takes the drill's place"
@@ -75,7 +75,7 @@ class TaskTest < Minitest::Test
 
   # what is done → gloves needed (true), off (false), either (nil)
   def test_gloves
-    rope = Lexicon::Techniques.default["rope"]
+    rope = Lexicon::Exercises.default["rope"]
     {["1-2", "bag", {}] => true, ["1-2", "mitts", {}] => true, ["1-2", "partner", {}] => true,
      ["1-2", "technique", {}] => nil, [nil, "bag", {}] => nil, [nil, "warm-up", {exercise: rope}] => false,
      ["1-2", "finisher", {implement: "light-weights"}] => false}.each do |(text, kind, facts), gloves|
@@ -97,7 +97,7 @@ class TaskTest < Minitest::Test
   def test_kit_is_the_drill_s_or_the_usual_and_what_the_coach_adds
     assert_equal ["wraps", "gloves"], task(round("1-2")).kit
     assert_equal ["wraps", "gloves", "focus mitts", "bell"], task(round("1-2", kit: %w[bell gloves]), "mitts").kit
-    assert_equal ["skipping rope"], task(round(exercise: Lexicon::Techniques.default["rope"]), "warm-up").kit
+    assert_equal ["skipping rope"], task(round(exercise: Lexicon::Exercises.default["rope"]), "warm-up").kit
     assert_equal ["only this"], task(drilled(%w[1-2], kit: ["only this"])).kit
     assert_includes task(round("1-rear kick"), "pads").kit, "shin pads"
   end

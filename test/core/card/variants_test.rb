@@ -75,7 +75,7 @@ class VariantsTest < Minitest::Test
       bare.map { |each| [each.implement, each.swap, each.work] }
     spot = variant("no space",
       block("technique", round("1-2", rung: "move", implement: "air"), round("1-2", rung: "count", implement: "air")),
-      block("warm-up", round(title: "Steps", exercise: Lexicon::Techniques.default["footwork-patterns"])))
+      block("warm-up", round(title: "Steps", exercise: Lexicon::Exercises.default["footwork-patterns"])))
     assert_equal [["clock", "1-2"], ["count", "1-2"], ["count", "Steps, on the spot"]],
       spot.map { |each| [each.rung, each.title] }
   end

@@ -12,6 +12,7 @@ import { Wrap } from "../kit/wrap/Wrap";
 import { BesidePanel } from "./BesidePanel";
 import { Corner } from "./Corner";
 import { CountsPanel } from "./CountsPanel";
+import { Footwork } from "./Footwork";
 import { JudgedFor } from "./JudgedFor";
 import { KeepPanel } from "./KeepPanel";
 import { Near } from "./Near";
@@ -56,6 +57,7 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
   const shown = said?.reading ?? undefined;
   const gaps = said?.gaps ?? [];
   const reading = said?.unreadable ? undefined : shown;
+  const footwork = shown?.actions.every((action) => action.family === "step" || action.family === "pause") ?? false;
   const mirrored: Judging = { ...judging, stance: judging.stance === "southpaw" ? "orthodox" : "southpaw" };
 
   const afresh = () => {
@@ -133,11 +135,15 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
       <div className="order-3 flex min-w-0 flex-col gap-3 lg:order-4">
         {shown && (
           <div className="grid grid-cols-[minmax(0,1fr)] gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
-            <FloorPicture
-              reading={shown}
-              bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
-              select={setStepped}
-            />
+            {footwork ? (
+              <Footwork notation={shown.canonical} put={(next) => text.set(next)} />
+            ) : (
+              <FloorPicture
+                reading={shown}
+                bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
+                select={setStepped}
+              />
+            )}
             <CountsPanel reading={shown} pace={said?.pace} gaps={gaps.length} />
           </div>
         )}

@@ -16,6 +16,9 @@ import { Lines, Numbers, Rungs } from "./DrillFields";
 import { DrillPool } from "./DrillPool";
 import { DrillSaid } from "./DrillSaid";
 import { type Drill, type DrillFacts, FIRST_DRILL, factsOf, inManner, inOrder } from "./drills";
+import { ProgressPanel } from "./ProgressPanel";
+import { ReadPairs } from "./ReadPairs";
+import { TradeFields } from "./TradeFields";
 import type { Series } from "./useSeries";
 
 /** A partner's action in a combination as it is written. */
@@ -84,7 +87,12 @@ export function DrillEditor({ saved, of }: { saved?: Drill; of?: Series }) {
           onChange={(event) => change({ name: event.target.value })}
           problem={refusal?.for("name")}
         />
-        <DrillPool pool={facts.pool} rungs={facts.rungs} change={(pool) => change({ pool })} />
+        {facts.manner === "read" ? (
+          <ReadPairs pool={facts.pool} change={(pool) => change({ pool })} />
+        ) : (
+          <DrillPool pool={facts.pool} rungs={facts.rungs} change={(pool) => change({ pool })} />
+        )}
+        {facts.manner === "trade" && <TradeFields facts={facts} change={change} />}
         <div className="grid gap-3 sm:grid-cols-2">
           <LabelledSelect label="On" value={facts.implement} set={(implement) => change({ implement })}>
             {lexicon.data?.implements.map((implement) => (
@@ -162,6 +170,7 @@ export function DrillEditor({ saved, of }: { saved?: Drill; of?: Series }) {
           set={(cautions) => change({ cautions })}
         />
         {saved && <DrillSaid drill={saved} />}
+        {saved && <ProgressPanel drill={saved} />}
       </div>
     </form>
   );

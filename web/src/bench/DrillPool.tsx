@@ -75,7 +75,7 @@ export function DrillPool({
         label="Add a combination to the pool"
         placeholder={pool.length === 0 ? "a combination from the shelf" : "one more, for a pool"}
         offers={offers}
-        choose={(row) => change([...pool, { combination_id: row.id, at_rungs: [] }])}
+        choose={(row) => change([...pool, { combination_id: row.id, at_rungs: [], feed: null }])}
       />
     </section>
   );

@@ -31,6 +31,9 @@ export function Shelf({
     <section aria-label="Shelf">
       <div className="mb-2 flex items-baseline justify-between">
         <h2 className="wide font-extrabold text-lg">{archived ? "Archive" : "Shelf"}</h2>
+        <Link to="/bench/flows" className="font-semibold text-sm underline">
+          Flows
+        </Link>
         <Link to="/bench/drills" className="font-semibold text-sm underline">
           Drills
         </Link>

@@ -5,6 +5,14 @@ export type Drill = Schemas["Drill"];
 /** A drill's own facts, as they are sent. */
 export type DrillFacts = Omit<Drill, "id" | "version" | "archived" | "drawn">;
 
+/** How most trades begin. */
+export const FIRST_TRADE: NonNullable<DrillFacts["trade"]> = {
+  turn: "n for n",
+  sets: 1,
+  begins: "in turn",
+  expected: 3,
+};
+
 /** What a coach most often makes: on the mitts, to a count and on the clock. */
 export const FIRST_DRILL: DrillFacts = {
   ...(NEW_DRILL as Omit<DrillFacts, "name" | "implement" | "rungs">),
@@ -33,6 +41,12 @@ export function inManner(facts: DrillFacts, manner: Drill["manner"]): DrillFacts
     count: counted ? (facts.count ?? 10) : null,
     // What a burst was given goes with it: left behind, its inner bells would ring in another manner.
     on_s: burst ? (facts.on_s ?? 20) : facts.manner === "burst" ? null : facts.on_s,
+    trade: manner === "trade" ? (facts.trade ?? FIRST_TRADE) : null,
+    intensity: manner === "trade" ? (facts.intensity ?? "light") : null,
+    pool:
+      manner === "read"
+        ? facts.pool
+        : facts.pool.filter((each) => each.combination_id !== null).map((each) => ({ ...each, feed: null })),
     off_s: burst ? (facts.off_s ?? 10) : facts.manner === "burst" ? null : facts.off_s,
   };
 }
@@ -42,5 +56,5 @@ export const inOrder = ({ name, combination_ids }: Schemas["Series"]): DrillFact
   ...FIRST_DRILL,
   name,
   manner: "series",
-  pool: combination_ids.map((combination_id) => ({ combination_id, at_rungs: [] })),
+  pool: combination_ids.map((combination_id) => ({ combination_id, at_rungs: [], feed: null })),
 });

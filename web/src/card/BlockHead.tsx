@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Schemas, Sums } from "../api/client";
-import { BLOCK_KINDS, LIMITS } from "../api/known";
+import { BLOCK_KINDS, CIRCUIT_BELLS, LIMITS } from "../api/known";
 import { Pick } from "../kit/Pick";
 import { Button, within } from "../kit/parts";
 import { clock } from "../kit/time";
@@ -101,6 +101,22 @@ function BlockMore({ block, name, change, move }: MoreProps) {
             onChange={(event) => change({ laps: Math.max(1, Number(event.target.value)) }, "laps")}
             className="min-h-8 w-16 rounded-lg border border-seam bg-chalk px-1.5 font-normal text-sm"
           />
+        </label>
+      )}
+      {block.kind === "circuit" && (
+        <label className="grid gap-0.5 font-semibold text-xs">
+          bells inside
+          <select
+            value={block.bells ?? "one"}
+            onChange={(event) => change({ bells: event.target.value as Block["bells"] })}
+            className="min-h-8 rounded-lg border border-seam bg-chalk px-1.5 font-normal text-sm"
+          >
+            {CIRCUIT_BELLS.map((bells) => (
+              <option key={bells} value={bells}>
+                {bells === "one" ? "one for all stations" : "each station its own"}
+              </option>
+            ))}
+          </select>
         </label>
       )}
       <span className="flex gap-1">

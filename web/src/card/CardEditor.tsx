@@ -21,7 +21,6 @@ import { ParentSheet } from "./ParentSheet";
 import { Rope } from "./Rope";
 import { Scales } from "./Scales";
 import { ScheduleSheet } from "./ScheduleSheet";
-import { useSchoolOfCards } from "./school";
 import { draftKey, useCardDraft } from "./useCardDraft";
 import { VariantSheet } from "./VariantSheet";
 
@@ -31,7 +30,6 @@ export function CardEditor({ card }: { card: Card }) {
   const { draft, changed, asked, sums, save, conflict, problem, mend, set, setBlocks, take, history } = edited;
   const shelf = useShelf();
   const mayPlan = useMayPlan();
-  const { activeRest } = useSchoolOfCards();
   const club = useClub();
   const say = useSay();
   const navigate = useNavigate();
@@ -77,7 +75,8 @@ export function CardEditor({ card }: { card: Card }) {
         <div className="min-w-0">
           {rounds === 0 && (
             <Empty title="No rounds yet">
-              Start with a warm-up: type <strong>rope</strong> below and press Enter, then the drills in order.
+              Write it below, a line for each round, as you would on a whiteboard: <strong>rope 5:00</strong>, Enter,{" "}
+              <strong>1-2-3 2:00 mitts</strong>, Enter.
             </Empty>
           )}
           <BlockRows
@@ -92,7 +91,8 @@ export function CardEditor({ card }: { card: Card }) {
             <AddRound
               ref={adding}
               focused={rounds === 0}
-              add={(what) => setBlocks((now) => addRound(now, what, activeRest)[0])}
+              blocks={draft.blocks}
+              add={(kind, round) => setBlocks((now) => addRound(now, kind, round)[0])}
             />
           )}
         </div>

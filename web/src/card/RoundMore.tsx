@@ -3,7 +3,7 @@ import { useLexicon } from "../bench/Completion";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button } from "../kit/parts";
-import { useDrills, useShelf } from "../kit/queries";
+import { useDrills, useFlows, useShelf } from "../kit/queries";
 import type { Row } from "./draft";
 
 type Change = (row: Row, tag?: string) => void;
@@ -127,13 +127,39 @@ export function RoundMore({ row, name, circuit, change, readOnly }: Props) {
 /** What is drilled: another drill or combination from the shelf takes the place of the one that is there. */
 function Drilled({ row, name, set }: { row: Row; name: string; set: (facts: Partial<Row>) => void }) {
   const drills = useDrills();
+  const flows = useFlows();
   const shelf = useShelf();
-  const value = row.combination_id ? `c:${row.combination_id}` : row.drill_id ? `d:${row.drill_id}` : "";
+  const lexicon = useLexicon();
+  const value = row.written
+    ? "w:"
+    : row.combination_id
+      ? `c:${row.combination_id}`
+      : row.drill_id
+        ? `d:${row.drill_id}`
+        : row.flow_id
+          ? `f:${row.flow_id}`
+          : row.exercise
+            ? `e:${row.exercise}`
+            : "";
   const choose = (chosen: string) => {
+    if (chosen === "w:") return;
     const [kind, id] = [chosen.slice(0, 1), chosen.slice(2)];
-    set({ combination_id: kind === "c" ? id : null, drill_id: kind === "d" ? id : null });
+    set({
+      combination_id: kind === "c" ? id : null,
+      drill_id: kind === "d" ? id : null,
+      flow_id: kind === "f" ? id : null,
+      exercise: kind === "e" ? id : null,
+      written: null,
+      reps: kind === "e" ? row.reps : null,
+    });
   };
-  const listed = [...(drills.data ?? []), ...(shelf.data ?? [])].some((each) => value.endsWith(each.id));
+  const all = [
+    ...(drills.data ?? []),
+    ...(shelf.data ?? []),
+    ...(flows.data ?? []),
+    ...(lexicon.data?.exercises ?? []),
+  ];
+  const listed = value === "w:" || all.some((each) => value.slice(2) === each.id);
   return (
     <label className="mb-2 grid gap-0.5 text-xs sm:max-w-96">
       <span className="font-semibold">what is drilled</span>
@@ -144,6 +170,7 @@ function Drilled({ row, name, set }: { row: Row; name: string; set: (facts: Part
         className={BOX}
       >
         <option value="">nothing from the shelf</option>
+        {row.written && <option value="w:">{row.written.text} (written here)</option>}
         {value !== "" && !listed && <option value={value}>one taken off the shelf</option>}
         <optgroup label="Drills">
           {drills.data?.map((drill) => (
@@ -156,6 +183,20 @@ function Drilled({ row, name, set }: { row: Row; name: string; set: (facts: Part
           {shelf.data?.map((each) => (
             <option key={each.id} value={`c:${each.id}`}>
               {each.name}: {each.notation}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label="Flows">
+          {flows.data?.map((each) => (
+            <option key={each.id} value={`f:${each.id}`}>
+              {each.name}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label="Exercises">
+          {lexicon.data?.exercises.map((each) => (
+            <option key={each.id} value={`e:${each.id}`}>
+              {each.plain}
             </option>
           ))}
         </optgroup>
@@ -174,6 +215,19 @@ function Tick({ label, on, set, name }: { label: string; on: boolean; set: (on: 
   );
 }
 
+const PHASE: Row["phases"][number] = {
+  name: "",
+  seconds: null,
+  other: false,
+  rung: null,
+  effort: null,
+  exercise: null,
+  combination_id: null,
+  written: null,
+  sides: false,
+  burst: false,
+};
+
 /** Stretches of the work: own stance, then the other; steady, then a burst. One may take what the others leave. */
 function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row["phases"]) => void }) {
   const put = (index: number, facts: Partial<Row["phases"][number]>) =>
@@ -181,10 +235,15 @@ function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row[
   const more = (): Row["phases"] =>
     row.phases.length === 0
       ? [
-          { name: "own stance", seconds: Math.floor(row.work_s / 2), other: false, rung: null, effort: null },
-          { name: "other stance", seconds: null, other: true, rung: null, effort: null },
+          { ...PHASE, name: "own stance", seconds: Math.floor(row.work_s / 2) },
+          { ...PHASE, name: "other stance", other: true },
         ]
-      : [...row.phases, { name: "burst", seconds: 30, other: false, rung: null, effort: 9 }];
+      : [...row.phases, PHASE];
+  const burst = (): Row["phases"] => [
+    ...(row.phases.length > 0 ? row.phases : [{ ...PHASE, name: "steady" }]),
+    { ...PHASE, name: "burst", seconds: Math.min(30, Math.floor(row.work_s / 2)), effort: 9, burst: true },
+  ];
+  const lexicon = useLexicon();
   return (
     <div className="mt-2">
       {row.phases.map((phase, i) => (
@@ -196,6 +255,20 @@ function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row[
             maxLength={80}
             onChange={(event) => put(i, { name: event.target.value })}
             className={`${BOX} max-w-44`}
+          />
+          <Pick
+            label={`${name} phase ${i + 1} exercise`}
+            value={phase.exercise ?? ""}
+            none={phase.written?.text ?? "as the round"}
+            options={(lexicon.data?.exercises ?? []).map((each) => ({ value: each.id, shown: each.plain }))}
+            set={(exercise) => {
+              const chosen = lexicon.data?.exercises.find((each) => each.id === exercise);
+              put(i, {
+                exercise: exercise || null,
+                ...(chosen && { name: chosen.plain, sides: chosen.sides, combination_id: null, written: null }),
+              });
+            }}
+            className={`${BOX} max-w-40`}
           />
           <input
             aria-label={`${name} phase ${i + 1} seconds`}
@@ -210,6 +283,18 @@ function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row[
             name={`${name} phase ${i + 1}`}
             on={phase.other}
             set={(other) => put(i, { other })}
+          />
+          <Tick
+            label="each side"
+            name={`${name} phase ${i + 1}`}
+            on={phase.sides ?? false}
+            set={(sides) => put(i, { sides })}
+          />
+          <Tick
+            label="burst"
+            name={`${name} phase ${i + 1}`}
+            on={phase.burst ?? false}
+            set={(burst) => put(i, { burst, ...(burst && phase.effort === null && { effort: 9 }) })}
           />
           <Pick
             label={`${name} phase ${i + 1} rung`}
@@ -239,6 +324,9 @@ function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row[
       ))}
       <Button look="quiet" small onClick={() => set(more())}>
         {row.phases.length === 0 ? "Cut it into phases" : "One phase more"}
+      </Button>
+      <Button look="quiet" small onClick={() => set(burst())}>
+        A burst at the end
       </Button>
     </div>
   );

@@ -5,7 +5,7 @@ import type { CardFinding, Combination, Sums } from "../api/client";
 import { LIMITS, MANNER_NAMES, RUNGS, SWAP_NAMES } from "../api/known";
 import { Pick } from "../kit/Pick";
 import { clock } from "../kit/time";
-import { count } from "../kit/words";
+import { count, list } from "../kit/words";
 import { Wrap } from "../kit/wrap/Wrap";
 import type { Row } from "./draft";
 import { RoundMore } from "./RoundMore";
@@ -254,6 +254,8 @@ type SharingProps = { row: Row; name: string; change: Props["change"]; readOnly:
 function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number]; circuit: boolean }) {
   const said = [
     sum?.what && sum.what.toLowerCase() !== row.title.toLowerCase() && sum.what,
+    sum?.said,
+    sum?.trade && `${sum.trade.said} ${count(sum.trade.exchanges, "exchange")}`,
     row.implement && `on ${row.implement.replaceAll("-", " ")}`,
     sum && sum.manner !== "clocked" && MANNER_NAMES[sum.manner]?.name.toLowerCase(),
     sum && sum.counting > 0 && `the counting takes ${clock(sum.counting)}`,
@@ -269,6 +271,8 @@ function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number];
     row.ahead && `who owns it: ${row.ahead}`,
     circuit && `${row.capacity} at a time`,
     row.phases.length > 0 && row.phases.map((phase) => phase.name).join(", then "),
+    sum?.trade &&
+      `struck and taken ${list(sum.trade.seats.map((seat) => `${seat.struck} and ${seat.taken}`))} by the two of a pair`,
   ].filter(Boolean);
   if (said.length === 0) return null;
   return (

@@ -15,6 +15,7 @@ const KINDS: Record<Kind, { ask: string; name: string }> = {
   "no bag": { ask: "no bags", name: "without bags" },
   "no gloves": { ask: "no gloves", name: "without gloves" },
   "no space": { ask: "no floor space", name: "on the spot" },
+  beginners: { ask: "beginners, all of them", name: "for beginners" },
   "beginners beside": { ask: "beginners in place beside the others", name: "beginners in place" },
   juniors: { ask: "juniors", name: "for juniors" },
 };
@@ -28,7 +29,7 @@ type Props = {
 export function VariantSheet({ parent, asked, close }: Props) {
   // A version of a version begins with what that one was for: nothing brings partners back that are not there.
   const [kinds, setKinds] = useState<Kind[]>(() =>
-    (Object.keys(KINDS) as Kind[]).filter((kind) => parent.variant?.includes(kind)),
+    (Object.keys(KINDS) as Kind[]).filter((kind) => parent.variant?.split(", ").includes(kind)),
   );
   const [minutes, setMinutes] = useState("");
   const [load, setLoad] = useState("");

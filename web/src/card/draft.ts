@@ -1,11 +1,9 @@
-import type { Card, Combination, Schemas } from "../api/client";
-import { BLOCK_KINDS, NEW_ROUND } from "../api/known";
+import type { Card, Schemas } from "../api/client";
+import { BLOCK_KINDS } from "../api/known";
 import { newId } from "../kit/ids";
 
 export type Round = Schemas["Round"];
 export type Block = Schemas["Block"];
-export type Drill = Schemas["Drill"];
-export type Exercise = Schemas["Exercise"];
 /** A round or a block while it is edited: the contract's fields, and a key to tell it from its twins. */
 export type Row = Round & { key: string };
 export type DraftBlock = Omit<Block, "rounds"> & { key: string; rounds: Row[] };
@@ -18,8 +16,6 @@ export type Draft = {
   blocks: DraftBlock[];
 };
 export type Place = { block: number; round: number };
-
-const IN_PAIRS = ["mitts", "pads", "partner"];
 
 export const keyed = (blocks: Block[]): DraftBlock[] =>
   blocks.map((block) => ({ ...block, key: newId(), rounds: block.rounds.map(withKey) }));
@@ -109,62 +105,26 @@ export function moveBlock(blocks: DraftBlock[], key: string, by: 1 | -1): DraftB
   return blocks.toSpliced(at, 1).toSpliced(at + by, 0, blocks[at] as DraftBlock);
 }
 
-/** What may be put on a card: a drill, a combination, an exercise, or words. */
-export type What = { drill?: Drill; combination?: Combination; exercise?: Exercise; title?: string };
-
-const BY_IMPLEMENT: Record<string, Block["kind"]> = {
-  "focus-mitts": "mitts",
-  "holders-gloves": "mitts",
-  "long-pads": "pads",
-  "kick-shield": "pads",
-  "belly-pad": "pads",
-  partner: "partner",
-  air: "technique",
-  mirror: "technique",
-};
-
-/** Where it usually goes: by what it is done on; words and exercises by how far the card has come. */
-function kindFor(what: What, blocks: DraftBlock[]): Block["kind"] {
-  const kinds = blocks.map((block) => block.kind);
-  const worked = kinds.some((kind) => kind !== "warm-up");
-  if (what.drill) return BY_IMPLEMENT[what.drill.implement] ?? "bag";
-  if (what.combination)
-    return kinds.filter((kind) => !["warm-up", "finisher", "cool-down"].includes(kind)).at(-1) ?? "technique";
-  if (what.exercise && ["core-work", "strength"].includes(what.exercise.id)) return "finisher";
-  if (!worked && kinds.length < 2) return "warm-up";
-  return what.exercise?.id === "mobility" || kinds.at(-1) === "cool-down" ? "cool-down" : (kinds.at(-1) ?? "warm-up");
-}
-
-/** A new round, taking over what usually stays the same in its block. */
-function roundFor(what: What, kind: Block["kind"], active: boolean, before?: Row): Row {
-  const drilled = what.drill !== undefined || what.combination !== undefined;
-  const title = what.drill?.name ?? what.combination?.name ?? what.title ?? what.exercise?.plain ?? "Round";
-  const pairs = drilled && IN_PAIRS.includes(kind);
-  return withKey({
-    ...(NEW_ROUND as Round),
-    title: title.charAt(0).toUpperCase() + title.slice(1),
-    drill_id: what.drill?.id ?? null,
-    combination_id: what.combination?.id ?? null,
-    exercise: what.exercise?.id ?? null,
-    work_s: drilled ? (before?.work_s ?? 180) : (before?.work_s ?? 300),
-    active: before?.active ?? (active && drilled),
-    rest_s: before?.rest_s ?? (kind === "cool-down" ? 0 : drilled ? 60 : 30),
-    explain_s: drilled ? 30 : 0,
-    swap: pairs ? (before?.swap ?? "even") : "alone",
-    every: pairs ? (before?.every ?? null) : null,
-    effort: drilled
-      ? (before?.effort ?? (kind === "technique" ? 4 : 6))
-      : (what.exercise?.effort ?? (kind === "cool-down" ? 1 : 3)),
-    rung: what.drill?.rungs[0] ?? (drilled ? (kind === "technique" ? "air" : "count") : "air"),
+/** What stands on a card so far, as a new line is read beside it: each block with what its last round is like. */
+export const soFar = (blocks: DraftBlock[]) =>
+  blocks.map(({ kind, rounds }) => {
+    const last = rounds.at(-1);
+    return {
+      kind,
+      ...(last && {
+        work_s: last.work_s,
+        rest_s: last.rest_s,
+        effort: last.effort,
+        swap: last.swap,
+        every: last.every,
+      }),
+    };
   });
-}
 
-/** Adds to the last block of its kind, or to a new one in the usual order; `active` where the school rests moving. Gives
- * the key of the new round. */
-export function addRound(blocks: DraftBlock[], what: What, active = false): [DraftBlock[], string] {
-  const kind = kindFor(what, blocks);
+/** Adds a round to the last block of its kind, or to a new one in the usual order. Gives the key of the new round. */
+export function addRound(blocks: DraftBlock[], kind: Block["kind"], round: Round): [DraftBlock[], string] {
   const at = blocks.findLastIndex((block) => block.kind === kind);
-  const row = roundFor(what, kind, active, blocks[at]?.rounds.at(-1));
+  const row = withKey(round);
   if (at >= 0) return [withRounds(blocks, at, (rows) => [...rows, row]), row.key];
   const order = BLOCK_KINDS.indexOf(kind);
   const after = blocks.findLastIndex((block) => BLOCK_KINDS.indexOf(block.kind) < order);

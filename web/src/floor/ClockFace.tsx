@@ -1,8 +1,11 @@
 import type { OpenClass } from "../api/client";
+import { Body } from "../kit/Body";
 import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
+import { Stations, StretchOn } from "./NowDone";
 import { calledLast, due, gone, isFresh, isLeftOut, isOver, isRunning, left, type Ring, share } from "./ring";
+import { stretchNow, worked } from "./stretch";
 
 const KINDS = { work: "Work left", rest: "Rest left", explain: "Explaining, left" };
 
@@ -32,18 +35,47 @@ export function Clock({ ring, now, large = false }: { ring: Ring; now: number; l
 }
 
 /** The round, its wrap at large, and how it is called; in a called round the one that was called last. */
-export function NowOn({ opened, ring, now }: { opened: OpenClass; ring: Ring; now: number }) {
+export function NowOn({
+  opened,
+  ring,
+  now,
+  large = false,
+}: {
+  opened: OpenClass;
+  ring: Ring;
+  now: number;
+  large?: boolean;
+}) {
   const segment = ring.segments[Math.min(ring.at, ring.segments.length - 1)];
   const round = segment && opened.rounds[segment.round];
   const phone = usePhone();
   const called = calledLast(ring, now);
-  const shown = called === undefined ? round?.combination_id : called;
+  const at = worked(ring, now);
+  const stretch = stretchNow(round?.phases, at);
+  const whole = round?.exercise ? opened.exercises?.[round.exercise] : undefined;
+  // Of a stretch with an exercise nothing else is drawn; rounds kept from before tell only what is on the shelf.
+  const own = stretch?.stretch.exercise ? null : (stretch?.stretch.shown ?? round?.shown);
+  const shown = called === undefined ? (own === undefined ? round?.combination_id : own) : called;
   const combination = shown ? opened.combinations[shown] : undefined;
   return (
     <>
       <h1 className="wide mt-2 mb-2 font-extrabold text-2xl max-sm:my-1 max-sm:truncate max-sm:text-xl sm:text-3xl">
         {isOver(ring) ? "That was the last bell" : round?.title}
       </h1>
+      {stretch && <StretchOn opened={opened} now={stretch} large={large} />}
+      {!stretch && whole && !isOver(ring) && (
+        <div className="flex flex-wrap items-center gap-6">
+          <Body figures={whole.figures} name={whole.plain} className={large ? "h-56" : "h-28 max-sm:h-16"} light />
+          <p className={large ? "text-3xl" : "text-lg max-sm:text-sm"}>{whole.cues.join(" ")}</p>
+        </div>
+      )}
+      {round?.trade && !isOver(ring) && <p className="font-bold text-xl sm:text-2xl">{round.trade.said}</p>}
+      {(round?.feeds?.length ?? 0) > 0 && !isOver(ring) && (
+        <p className="text-lg max-sm:text-sm">
+          <span className="text-night-soft">They show:</span> {round?.feeds.map((feed) => feed.spoken).join(" · ")}
+        </p>
+      )}
+      {round && !isOver(ring) && <Stations opened={opened} stations={round.stations} at={at} large={large} />}
       {combination && !isOver(ring) && (
         <>
           <Wrap

@@ -11,19 +11,30 @@ import { type Tap, whoAreHere } from "./hall";
 import { COUNTS, type Marking, MarkPad, type Row } from "./MarkPad";
 import type { Props as ClassProps } from "./part";
 
-type Props = ClassProps & { round?: Bout; called: string | null | undefined; takeBack: () => void };
+type Props = ClassProps & {
+  round?: Bout;
+  called: string | null | undefined;
+  shown?: string; // of a read drill, what was shown last
+  takeBack: () => void;
+};
 type Asked = { student: string; name: string };
 type Forbidden = Asked & Marking;
 
 /** The students in a strip: each tap counts so many attempts as clean, as rough, or as lost at a link. */
-export function MarkStrip({ opened, hall, round, called, change, takeBack, outbox }: Props) {
+export function MarkStrip({ opened, hall, round, called, shown, change, takeBack, outbox }: Props) {
   const club = useClub();
   const [count, setCount] = useState(1);
   const [asked, setAsked] = useState<Asked>();
   const [forbidden, setForbidden] = useState<Forbidden>();
   const phone = usePhone();
   const present = whoAreHere(opened, hall);
-  const combination = called === undefined ? round?.combination_id : called;
+  // In a read drill a mark is of one of the things shown: the last, until another is chosen.
+  const [pickedFeed, pickFeed] = useState<{ text: string; of: string }>();
+  const feeds = round?.feeds ?? [];
+  const last = feeds.find((each) => each.spoken === shown);
+  const picked = pickedFeed?.of === (shown ?? "") ? feeds.find((each) => each.text === pickedFeed?.text) : undefined;
+  const feed = picked ?? last;
+  const combination = feeds.length > 0 ? feed?.combination_id : called === undefined ? round?.combination_id : called;
   const drawn = combination ? opened.combinations[combination] : undefined;
   // What each does: the version the Book says is theirs, or the one that was tapped instead.
   const [chosen, setChosen] = useState<Record<string, Bout["rung"]>>({});
@@ -39,7 +50,7 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
     setForbidden(undefined);
     const attempted = broke === undefined ? count : 1;
     const facts = { attempted, clean: clean ? attempted : 0 };
-    const mark: Tap = { id: newId(), student, combination, rung, ...facts, broke };
+    const mark: Tap = { id: newId(), student, combination, rung, ...facts, broke, feed: feed?.text };
     change((before) => ({ ...before, taps: [...before.taps, mark] }));
     outbox.put({
       table: "marks",
@@ -51,6 +62,7 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
         on: dayOf(opened.starts_at, club.time_zone),
         ...facts,
         broke_at: broke ?? null,
+        feed: feed?.text ?? null,
         at: dated(),
       },
     });
@@ -71,7 +83,11 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
   const rows = present.map((student): Row => {
     const rung = rungOf(student.id);
     const taps = hall.taps.filter(
-      (entry) => entry.student === student.id && entry.combination === combination && entry.rung === rung,
+      (entry) =>
+        entry.student === student.id &&
+        entry.combination === combination &&
+        entry.rung === rung &&
+        entry.feed === feed?.text,
     );
     const clean = taps.reduce((sum, entry) => sum + entry.clean, 0);
     const attempted = taps.reduce((sum, entry) => sum + entry.attempted, 0);
@@ -89,6 +105,18 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
   const of = (id: string) => rows.find((row) => row.student.id === id);
   const questions = (
     <>
+      {feeds.length > 0 && (
+        <Choice
+          label="Which of them it was"
+          options={feeds.map((each) => ({ value: each.text, shown: each.spoken }))}
+          value={feed?.text ?? ""}
+          choose={(text) => pickFeed({ text, of: shown ?? "" })}
+          className="mb-2 flex flex-wrap gap-1.5"
+          look={(chosen) =>
+            `min-h-11 rounded-full border-2 px-3 font-semibold text-sm ${chosen ? "border-brass-bright bg-brass-bright text-night" : "border-night-line text-canvas"}`
+          }
+        />
+      )}
       {forbidden && (
         <Forbids
           name={forbidden.name}
@@ -113,7 +141,11 @@ export function MarkStrip({ opened, hall, round, called, change, takeBack, outbo
   );
   const nothing = !combination && (
     <p className="mb-2 text-night-soft max-sm:mb-1">
-      {called === undefined ? "Nothing to mark in this round." : "Nothing has been called yet."}
+      {feeds.length > 0
+        ? "Nothing has been shown yet: choose which of them you mark."
+        : called === undefined
+          ? "Nothing to mark in this round."
+          : "Nothing has been called yet."}
     </p>
   );
   if (phone)

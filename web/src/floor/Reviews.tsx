@@ -32,7 +32,9 @@ export function Reviews({ opened, waiting }: { opened: OpenClass; waiting: numbe
 }
 
 /** A review in words. */
-export function said({ strikes, heart }: Reviewed): string {
+export function said({ strikes, heart, reaction }: Reviewed): string {
+  if (reaction)
+    return [answered(reaction), ...reaction.by_feed.map((each) => `${each.feed}: ${answered(each)}`)].join("; ");
   if (heart)
     return heart.mean === null
       ? "no beat was heard"
@@ -54,6 +56,20 @@ export function said({ strikes, heart }: Reviewed): string {
     drift !== null && Math.abs(drift) >= 0.02 && `${percent(drift)} ${drift > 0 ? "slower" : "quicker"} at the end`,
     fade !== null && Math.abs(fade) >= 0.02 && `${percent(fade)} ${fade < 0 ? "softer" : "harder"} at the end`,
     left !== null && `left hand ${percent(left)}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+/** How something that was shown was answered: how fast, how rightly, how often too soon. */
+function answered({ shown, median, spread, right, guessed, missed }: Schemas["Reaction"]): string {
+  return [
+    `shown ${count(shown, "time")}`,
+    median !== null && `first strike after ${median} ms`,
+    spread && `half of them between ${spread[0]} and ${spread[1]} ms`,
+    right !== null && `${percent(right)} right`,
+    guessed ? `${percent(guessed)} struck before they can have seen it` : false,
+    missed ? `${percent(missed)} not answered` : false,
   ]
     .filter(Boolean)
     .join(", ");

@@ -32,11 +32,13 @@ import {
   remaining,
   repeat,
   resume,
+  shownLast,
   skip,
 } from "./ring";
 import { usePassing, usePlayer, useTicking, useWake } from "./running";
 import { SensorSheet } from "./SensorSheet";
 import { type Listening, useSensor } from "./sensors";
+import { Tally } from "./Tally";
 import { Together } from "./Together";
 
 /** The ring: a clock readable across a hall, what is on now and next, and the marks of the students. */
@@ -120,6 +122,9 @@ export function RingView({ opened, hall, change, outbox }: Props) {
           <Heard ring={ring} now={now} ahead={ahead} />
           <NowOn opened={opened} ring={ring} now={now} />
           <Together opened={opened} ring={ring} now={now} groups={groupsOf(hall)} look={phone ? "line" : undefined} />
+          {round?.trade?.tallied && (
+            <Tally opened={opened} hall={hall} change={change} outbox={outbox} round={segment?.round ?? 0} />
+          )}
           <NextUp opened={opened} ring={ring} />
         </section>
         <MarkStrip
@@ -127,6 +132,7 @@ export function RingView({ opened, hall, change, outbox }: Props) {
           hall={hall}
           round={round}
           called={calledLast(ring, now)}
+          shown={shownLast(ring, now)}
           change={change}
           takeBack={takeBack}
           outbox={outbox}

@@ -42,7 +42,7 @@ export function WallScreen({ opened, live, touch, children }: Props) {
       {ring && live && live.moment !== "door" ? (
         <>
           <Clock ring={ring} now={now} large />
-          <NowOn opened={opened} ring={ring} now={now} />
+          <NowOn opened={opened} ring={ring} now={now} large />
           <Together opened={opened} ring={ring} now={now} groups={live.pairs ?? []} look="wall" />
           <Heard ring={ring} now={now} />
           <NextUp opened={opened} ring={ring} />

@@ -16,12 +16,15 @@ export type Tap = {
   attempted: number;
   clean: number;
   broke?: number; // the link where it broke
+  feed?: string; // of a read drill: what was shown
 };
+export type TallyMark = { id: string; student: string; round: number };
 export type Knock = { id: string; student: string; matter: Schemas["Matter"] };
 export type Answer = { id: string; effort: number; estimated: boolean; minutes: number };
 
 /** What a class drills, as it was when the first bell rang: a card that is changed afterwards changes nothing of it. */
-export type Drilled = Pick<OpenClass, "rounds" | "segments" | "combinations" | "card_version">;
+export type Drilled = Pick<OpenClass, "rounds" | "segments" | "combinations" | "card_version"> &
+  Partial<Pick<OpenClass, "exercises">>;
 
 /** A class as this device keeps it, from door to stool. */
 export type Hall = {
@@ -39,6 +42,7 @@ export type Hall = {
   drilled?: Drilled;
   told: number; // rounds and calls of this ring that are facts already
   taps: Tap[];
+  tallies?: TallyMark[]; // who was last to finish an exchange
   knocks: Knock[];
   answers: Record<string, Answer>; // how hard it was
   minutes?: string; // of everybody, as typed; worked out for each where nothing is
@@ -70,7 +74,7 @@ export function firstHall(opened: OpenClass): Hall {
     minutesOf: {},
     taps: facts.marks
       .filter((mark) => mark.taken_back_at === null)
-      .map(({ id, student_id, combination_id, rung, attempted, clean, broke_at }) => ({
+      .map(({ id, student_id, combination_id, rung, attempted, clean, broke_at, feed }) => ({
         id,
         student: student_id,
         combination: combination_id,
@@ -78,7 +82,11 @@ export function firstHall(opened: OpenClass): Hall {
         attempted,
         clean,
         broke: broke_at ?? undefined,
+        feed: feed ?? undefined,
       })),
+    tallies: (facts.tallies ?? [])
+      .filter((tally) => tally.taken_back_at === null)
+      .map(({ id, student_id, round }) => ({ id, student: student_id, round })),
     knocks: facts.knocks.map(({ id, student_id, matter }) => ({ id, student: student_id, matter })),
     answers: Object.fromEntries(
       facts.efforts
@@ -132,8 +140,8 @@ export function asDrilled(opened: OpenClass, hall: Hall): OpenClass {
 /** Keeps what is drilled from the first bell on. */
 export function withDrilled(hall: Hall, opened: OpenClass): Hall {
   if (hall.drilled || isFresh(hall.ring)) return hall;
-  const { rounds, segments, combinations, card_version } = opened;
-  return { ...hall, drilled: { rounds, segments, combinations, card_version } };
+  const { rounds, segments, combinations, exercises, card_version } = opened;
+  return { ...hall, drilled: { rounds, segments, combinations, exercises, card_version } };
 }
 
 /** Somebody comes (again) or goes: how the hall is then, and the fact of it. Before the first bell going undoes a tap. */

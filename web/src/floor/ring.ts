@@ -158,10 +158,17 @@ export function passed(ring: Ring, now: number, kind: Cue["kind"]): number {
 }
 
 /** The combination called last in the round that is on or has just been; undefined where nothing is called in it. */
+/** What was shown last in the round of a read drill, as it was said. */
+export function shownLast(ring: Ring, now: number): string | undefined {
+  const segment = ring.segments[ring.at];
+  const heard = segment?.kind === "work" ? gone(ring, now) : -1;
+  return segment?.cues.filter((cue) => cue.kind === "call" && cue.hidden && cue.at <= heard).at(-1)?.text ?? undefined;
+}
+
 export function calledLast(ring: Ring, now: number): string | null | undefined {
   const round = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.round;
   const at = ring.segments.findIndex((segment) => segment.round === round && segment.kind === "work");
-  const calls = ring.segments[at]?.cues.filter((cue) => cue.kind === "call") ?? [];
+  const calls = ring.segments[at]?.cues.filter((cue) => cue.kind === "call" && !cue.hidden) ?? [];
   if (calls.length === 0) return undefined;
   const heard = ring.at === at ? gone(ring, now) : ring.at > at ? Number.POSITIVE_INFINITY : -1;
   return calls.filter((cue) => cue.at <= heard).at(-1)?.combination_id ?? null;

@@ -45,7 +45,15 @@ export function usePlayer(ring: Ring, now: number, ownWords: string[]) {
   return { loud, setLoud, changed, bell: (kind: "bell_end") => player.current?.ring({ ...SILENT, kind }) };
 }
 
-const SILENT: Omit<Cue, "kind"> = { at: 0, anchor: "start", text: null, say: [], length: 0, combination_id: null };
+const SILENT: Omit<Cue, "kind"> = {
+  at: 0,
+  anchor: "start",
+  text: null,
+  say: [],
+  length: 0,
+  combination_id: null,
+  hidden: false,
+};
 
 /** Hands over each cue as its instant passes, once. */
 export function usePassing(ring: Ring, now: number, passed: (each: Due) => void) {

@@ -10,23 +10,40 @@ type Props<T> = {
   offers: Offer<T>[];
   /** What words that are on no shelf become, if anything. */
   words?: (text: string) => Offer<T>;
-  choose: (value: T) => void;
+  /** The same, but offered before all others. */
+  first?: (text: string) => Offer<T>;
+  /** Takes it; a promise of false brings the text back into the line. */
+  // biome-ignore lint/suspicious/noConfusingVoidType: most take it at once and give nothing.
+  choose: (value: T) => void | Promise<boolean>;
+  /** Several lines pasted at once. */
+  pasted?: (text: string) => void;
   className?: string;
 };
 const MOST = 8;
 
 /** One line that finds something by any part of its name, a combination by what it is too, and takes it with Enter; then
  * it is empty again. */
-export function ShelfBox<T>({ ref, label, placeholder, offers, words, choose, className = "" }: Props<T>) {
+export function ShelfBox<T>({
+  ref,
+  label,
+  placeholder,
+  offers,
+  words,
+  first,
+  choose,
+  pasted,
+  className = "",
+}: Props<T>) {
   const [text, setText] = useState("");
   const wanted = text.trim().toLowerCase();
   const meant = useMeant(text);
   const hits = offers.filter(
     (offer) => `${offer.name} ${offer.hint ?? ""}`.toLowerCase().includes(wanted) || meant.has(offer.key),
   );
-  const first = hits.filter((offer) => offer.name.toLowerCase().startsWith(wanted));
-  const shown = [...first, ...hits.filter((offer) => !first.includes(offer))].slice(0, MOST);
-  const all = words && text.trim() ? [...shown, words(text.trim())] : shown;
+  const begin = hits.filter((offer) => offer.name.toLowerCase().startsWith(wanted));
+  const shown = [...begin, ...hits.filter((offer) => !begin.includes(offer))].slice(0, MOST);
+  const written = text.trim();
+  const all = [...(first && written ? [first(written)] : []), ...shown, ...(words && written ? [words(written)] : [])];
   return (
     <div className={className}>
       <Combobox
@@ -34,7 +51,9 @@ export function ShelfBox<T>({ ref, label, placeholder, offers, words, choose, cl
         onChange={(offer) => {
           if (!offer) return;
           setText("");
-          choose(offer.value);
+          void Promise.resolve(choose(offer.value)).then((taken) => {
+            if (taken === false) setText((now) => now || text);
+          });
         }}
       >
         <ComboboxInput
@@ -43,6 +62,12 @@ export function ShelfBox<T>({ ref, label, placeholder, offers, words, choose, cl
           placeholder={placeholder}
           value={text}
           onChange={(event) => setText(event.target.value)}
+          onPaste={(event) => {
+            const lines = event.clipboardData.getData("text");
+            if (!pasted || !lines.trim().includes("\n")) return;
+            event.preventDefault();
+            pasted(lines);
+          }}
           className="w-full rounded-xl border-2 border-seam border-dashed bg-transparent px-4 py-2 placeholder:text-ink-soft focus:border-ink"
         />
         <ComboboxOptions

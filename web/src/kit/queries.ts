@@ -101,6 +101,41 @@ export const asks = {
       queryFn: () => data(api.GET("/api/bench/combinations/{id}/uses", path(id))),
     }),
   series: () => queryOptions({ queryKey: ["series"], queryFn: () => data(api.GET("/api/series")), staleTime: SOON }),
+  flows: (archived: boolean) =>
+    queryOptions({
+      queryKey: ["flows", archived],
+      queryFn: () => data(api.GET("/api/flows", { params: { query: { archived } } })),
+      staleTime: SOON,
+    }),
+  feed: (feed: string) =>
+    queryOptions({
+      queryKey: ["feed", feed],
+      queryFn: ({ signal }) => data(api.POST("/api/bench/feeds", { body: { feed }, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: MINUTE,
+    }),
+  path: (body: { notation: string }) =>
+    queryOptions({
+      queryKey: ["path", body],
+      queryFn: ({ signal }) => data(api.POST("/api/bench/paths", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: MINUTE,
+    }),
+  progression: (id: string) =>
+    queryOptions({
+      queryKey: ["progression", id],
+      queryFn: () => data(api.GET("/api/drills/{id}/progression", path(id))),
+    }),
+  written: (body: Asked<"/api/card/written">) =>
+    queryOptions({
+      queryKey: ["written", body],
+      queryFn: ({ signal }) => data(api.POST("/api/card/written", { body, signal })),
+      placeholderData: keepPreviousData,
+      staleTime: MINUTE,
+      gcTime: MINUTE,
+    }),
   drills: (archived: boolean) =>
     queryOptions({
       queryKey: ["drills", archived],
@@ -300,6 +335,9 @@ type Question =
   | "combination"
   | "uses"
   | "drills"
+  | "flows"
+  | "progression"
+  | "written"
   | "series"
   | "cards"
   | "all cards"
@@ -347,8 +385,20 @@ const OF_ONE: Question[] = [
 
 /** What each kind of change makes stale. */
 export const STALE = {
-  combination: ["shelf", "series", "combination", "near", "uses", "drills", "squad", "programme", ...DRILLED],
-  drill: ["drills", "uses", ...DRILLED],
+  combination: [
+    "shelf",
+    "series",
+    "combination",
+    "near",
+    "uses",
+    "drills",
+    "written",
+    "squad",
+    "programme",
+    ...DRILLED,
+  ],
+  drill: ["drills", "progression", "uses", "written", ...DRILLED],
+  flow: ["flows", "written", ...DRILLED],
   series: ["series"],
   card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
   calendar: ["calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
@@ -393,6 +443,9 @@ export const usePeople = ({ enabled = true } = {}) => useQuery({ ...asks.people(
 
 /** Drills with their pools, by name. */
 export const useDrills = ({ enabled = true, archived = false } = {}) => useQuery({ ...asks.drills(archived), enabled });
+
+/** Flows with what is done in them, by name. */
+export const useFlows = ({ enabled = true, archived = false } = {}) => useQuery({ ...asks.flows(archived), enabled });
 
 /** Cards without their rounds, newest change first. */
 export const useCards = ({ enabled = true, kind = "cards" as "cards" | "templates" | "archived" } = {}) =>

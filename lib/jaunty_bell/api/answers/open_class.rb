@@ -15,7 +15,8 @@ module JauntyBell
         read_health
         @row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           card_version: @open.card_version, starts_at: @row[:starts_at].utc.iso8601,
-          ended_at: @row[:ended_at]&.utc&.iso8601, rounds: @open.rounds, combinations: combinations, segments: segments,
+          ended_at: @row[:ended_at]&.utc&.iso8601, rounds: @open.rounds, combinations: combinations, exercises: exercises,
+          segments: segments,
           students: @open.doors.map { |known| at_door(known) }, expected: @open.expected.map { |student| student[:id] },
           pairing: @open.pairing.table, facts: facts, **@open.terms, **of_the_club
         )
@@ -37,10 +38,14 @@ module JauntyBell
 
       def segments = @open.sheet.segments.map { |segment| Files::SegmentJson.of(segment) }
 
+      # Those on the shelf by id, and what is written on the card itself by the key it is shown by.
       def combinations
         reading = @club.reading
         @open.combinations.transform_values { |row| Files::CombinationJson.of(row, reading) }
+          .merge(@open.written.to_h { |key, said| [key, Files::CombinationJson.written(key, said, reading)] })
       end
+
+      def exercises = @open.exercises.to_h { |exercise| [exercise.id, Files::ExerciseJson.of(exercise)] }
 
       def at_door(known)
         Files::StudentJson.of(known.student, @club.group_names)

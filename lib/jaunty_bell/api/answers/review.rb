@@ -8,6 +8,7 @@ module JauntyBell
           said = reviewed.to_h.slice(:student_id, :round, :kind, :title)
           said[:heart] = Files::ReviewJson.heart(reviewed.heart) if reviewed.heart
           said[:strikes] = Files::ReviewJson.of(reviewed.strikes) if reviewed.strikes
+          said[:reaction] = Files::ReviewJson.reaction(reviewed.reaction) if reviewed.reaction
           said
         end
 

@@ -11,9 +11,10 @@ module JauntyBell::Core
     #   on         what of theirs is taken hold of: :head, :hand, :"lead hand", :"rear hand", or nil
     #   force      :touch, :light, :hard or nil (as the drill says)
     #   recovery   how a kick or knee comes back: :back, :down, :forward, :around; nil for the rest
+    #   distance   centimetres a step goes, where they are written; nil for the usual
     #   with       a step or defence done at the same time, as an Action, or nil
     Action = Value.of(:technique, side: nil, level: nil, by: :self, feint: false, force: nil,
-      recovery: nil, with: nil, spot: nil, on: nil) do
+      recovery: nil, with: nil, spot: nil, on: nil, distance: nil) do
       def partner? = by == :partner
 
       def own? = by == :self
@@ -42,7 +43,7 @@ module JauntyBell::Core
       def to_data
         {"technique" => technique.id, "side" => side&.to_s, "level" => level&.to_s, "by" => (by.to_s if partner?),
          "feint" => (true if feint), "force" => force&.to_s, "recovery" => recovery&.to_s,
-         "spot" => spot&.to_s, "on" => on&.to_s,
+         "spot" => spot&.to_s, "on" => on&.to_s, "distance" => distance,
          "with" => with&.to_data}.compact
       end
 
@@ -52,8 +53,13 @@ module JauntyBell::Core
           [key.to_sym, value.to_sym]
         }
         new(technique: techniques[data.fetch("technique")], by: data.fetch("by", "self").to_sym,
+          distance: data["distance"],
           feint: data.fetch("feint", false), with: data["with"] && from_data(data["with"], techniques), **symbols)
       end
+    end
+
+    class Action
+      DISTANCES = (5..1_000) # cm a step may be written to go
     end
   end
 end

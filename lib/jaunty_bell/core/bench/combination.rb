@@ -77,6 +77,9 @@ module JauntyBell::Core
       # With actions put after the last.
       def followed_by(*others) = but(items + others)
 
+      # With actions put before the first.
+      def preceded_by(*others) = but(others + items)
+
       # The first `count` actions, opened up.
       def first(count) = but(named.first(count))
 

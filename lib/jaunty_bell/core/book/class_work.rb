@@ -109,7 +109,7 @@ module JauntyBell::Core
           live = task ? !!(task.round.contact && task.implement&.live) : false
           {contact: live,
            head: live &&
-             task.sequence.any? { |combination|
+             task.combinations.any? { |combination|
                combination.actions.any? { |action| action.strike? && !action.feint && action.level == :head }
              }}
         end

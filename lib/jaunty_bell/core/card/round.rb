@@ -5,7 +5,8 @@ module JauntyBell::Core
     #
     #   work, rest, explain  whole seconds; `active` where the rest is spent moving; `change` the changeover before it
     #   drill, combination   Named, or nil; a combination takes the place of the drill's own
-    #   exercise, reps       a Lexicon::Technique of the family exercise, and how many where it is not timed
+    #   exercise, reps       a Lexicon::Exercise, and how many where it is not timed
+    #   flow                 Named, a Flow: what it has to do takes the place of work and phases
     #   swap                 "alone", "even" (one turn each), "every" (turns of `every` seconds), "round" (who strikes
     #                        changes with the round), "n for n" (turns of `every` sets)
     #   swap_time            seconds each swap takes
@@ -18,7 +19,7 @@ module JauntyBell::Core
     Round = Value.of(:title, work: 180, rest: 60, active: false, explain: 0, change: nil, drill: nil, combination: nil,
       exercise: nil, reps: nil, implement: nil, rung: "count", effort: 5, intensity: nil, contact: true, tempo: nil,
       pause: nil, both_sides: nil, on: nil, off: nil, swap: "alone", every: nil, swap_time: nil, repeat: 1, keep: false,
-      phases: [].freeze, capacity: 1, kit: [].freeze, beginners: nil, ahead: nil) do
+      phases: [].freeze, capacity: 1, kit: [].freeze, beginners: nil, ahead: nil, flow: nil) do
       include Bounds
 
       # Raises InvalidInput with a path under `at` ("blocks/0/rounds/2") for the first thing out of reason.
@@ -72,10 +73,14 @@ module JauntyBell::Core
           refuse(at, "every",
             "A turn of #{every} s is longer than the #{work} s of work: shorten the turn or work longer.")
         end
-        taken = phases.sum { |phase| phase.seconds || 1 }
+        if phases.size > MOST_PHASES
+          refuse(at, "phases", "A round holds at most #{MOST_PHASES} phases; this has #{phases.size}: make two of it.")
+        end
+        taken = phases.sum { |phase| phase.lasts || 1 }
         if taken > work
           refuse(at, "phases",
-            "The phases take #{taken} s, more than the #{work} s of work: shorten one or work longer.")
+            "The phases take #{Words.clock(taken)}, more than the #{Words.clock(work)} of work: shorten one or work " \
+            "longer.")
         end
         if phases.count { |phase| phase.seconds.nil? } > 1
           refuse(at, "phases", "Only one phase can take what the others leave.")

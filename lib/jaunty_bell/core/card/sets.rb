@@ -35,14 +35,19 @@ module JauntyBell::Core
 
       def sets_of_count = counted_sets.size
 
-      # [sets, counts] of stretches: [seconds, other stance?] each.
+      # [sets, counts] of stretches: [seconds, other stance?, what is gone through] each.
       def of(stretches)
-        done = stretches.map { |seconds, other| tally(seconds).transform_values { |sets| [sets, other] } }
+        done = stretches.map { |seconds, other, lap|
+          tally(seconds, lap).transform_values { |sets| [sets, other] }
+        }
         counts = add(done.flat_map { |one|
           one.flat_map { |combination, (sets, other)| sided(combination, sets, other) }
         })
         [done.sum { |one| one.values.sum(&:first) }, counts]
       end
+
+      # Counts of one set of a combination.
+      def counted_once(combination) = counts(combination, false)
 
       # Seconds of one set of a combination.
       def length(combination) =
@@ -74,8 +79,7 @@ module JauntyBell::Core
       end
 
       # {combination => sets} in so many seconds.
-      def tally(seconds)
-        lap = @task.sequence
+      def tally(seconds, lap)
         times = @task.both_sides? ? lap.flat_map { |combination| [combination, combination] } : lap
         lap_time = times.sum { |combination| length(combination) + @task.pause }
         return {} if seconds <= 0 || lap_time.zero?

@@ -42,11 +42,21 @@ module JauntyBell::Core
 
       def count = COUNTED.include?(manner) ? drill.facts.count : nil
 
-      # The combination that is drilled, or the first of several; nil where nobody strikes.
-      def combination = round.combination&.what || drill&.at(round.rung)
+      # Stretches of its work in order: its flow's, or its own.
+      def phases = round.flow ? round.flow.what.phases : round.phases
 
-      # Its id on the shelf.
-      def combination_id = round.combination&.id || round.drill&.member_at(round.rung)
+      # The combination that is drilled, or the first of several; nil where there is none.
+      def combination = own || phased.first
+
+      # What the round itself is of, its phases apart.
+      def own = round.combination&.what || drill&.at(round.rung)
+
+      # Its id on the shelf; nil where it is on none.
+      def combination_id
+        return round.combination.id if round.combination
+        return round.drill.member_at(round.rung) if round.drill
+        phases.find(&:combination)&.combination&.id
+      end
 
       # The id on the shelf of one of the sequence, or nil.
       def id_of(combination)
@@ -57,36 +67,65 @@ module JauntyBell::Core
 
       # What is done in turn, set by set: one combination; a pool; the steps of a ladder; all of a counted pool.
       def sequence
-        return [] unless combination
-        return [combination] if drill.nil? || round.combination
+        return [] unless own
+        return [own] if drill.nil? || round.combination
         return drill.ladder_lines if manner == "ladder"
-        (WHOLE_POOL + COUNTED).include?(manner) ? drill.facts.pool : [combination]
+        ((WHOLE_POOL + COUNTED).include?(manner) || drill.trade) ? drill.facts.pool : [own]
       end
 
-      def strikes? = !combination.nil?
+      # What is gone through in one of its phases; nothing in an exercise, or where the round has nothing of its own.
+      def sequence_in(phase)
+        return sequence unless phase
+        return [phase.combination.what] if phase.combination
+        phase.exercise ? [] : sequence
+      end
+
+      # All that is done in it, its phases' too.
+      def combinations = (sequence + phased).uniq
+
+      # Something with a notation is done in it.
+      def drilled? = combinations.any?
+
+      # Somebody strikes.
+      def strikes? = combinations.any? { |each| each.actions.any? { |action| action.own? && action.strike? } }
+
+      # How partners give and take, or nil.
+      def trade = drill&.trade
+
+      # How hard they trade, who begins and when it turns: said before it begins.
+      def trade_said
+        force = (intensity == "hard") ? "hard, with shin pads" : intensity
+        [*force&.capitalize, trade.said].join(". ")
+      end
+
+      # Exercises done in it.
+      def exercises = [round.exercise, *phases.map(&:exercise)].compact.uniq
 
       # Somebody holds, or stands opposite.
       def holder? = !!(implement&.holder || implement&.live)
 
       # Partners take turns at it, or one holds for the other.
-      def shared? = holder? || round.swap != "alone"
+      def shared? = holder? || round.swap != "alone" || !trade.nil?
 
       # Whether another implement takes every strike of it.
       def done_on?(other) =
-        sequence.all? do |combination|
+        combinations.all? do |combination|
           combination.actions.all? { |action| !action.contact? || other.takes?(action.technique) }
         end
 
       # Kit worn and at hand.
-      def kit = ((drill&.kit || usual_kit) + round.kit).uniq
+      def kit = ((drill&.kit || usual_kit) + exercises.flat_map(&:gear) + round.kit).uniq
 
-      # How hard it is meant: the round's own word, or what its effort says.
-      def hard? = round.intensity == "hard" || round.effort >= @school.hard_effort
+      # How hard it is struck: the round's own word, or its drill's; nil where neither says.
+      def intensity = round.intensity || drill&.facts&.intensity&.to_s
+
+      # How hard it is meant: the word for it, or what its effort says.
+      def hard? = intensity == "hard" || round.effort >= @school.hard_effort
 
       # How the flow walk judges its combinations.
       def setting
         Bench::Flow::Setting.new(school: @school, implement: implement, manner: manner, kit: kit,
-          intensity: round.intensity&.to_sym, seam: pause.zero?)
+          intensity: intensity&.to_sym, seam: pause.zero?)
       end
 
       # What is said of a combination: what the partner does too, but for an imagined one, unless the drill wants it
@@ -104,11 +143,13 @@ module JauntyBell::Core
 
       # Gloves are needed (true), must be off (false), or do not matter (nil).
       def gloves
-        return false if round.exercise&.gear.to_a.any? || (implement && !implement.hit? && implement.gear.any?)
+        return false if exercises.any? { |each| each.gear.any? } || (implement && !implement.hit? && implement.gear.any?)
         true if implement&.hit? && strikes?
       end
 
       private
+
+      def phased = phases.filter_map { |phase| phase.combination&.what }.uniq
 
       def usual_implement
         id = USUAL_IMPLEMENT[kind]
@@ -116,9 +157,9 @@ module JauntyBell::Core
       end
 
       def usual_kit
-        worn = implement&.gear.to_a + round.exercise&.gear.to_a
+        worn = implement&.gear.to_a
         if implement&.hit?
-          worn += sequence.flat_map(&:actions).select(&:contact?).flat_map { |action| action.technique.gear }
+          worn += combinations.flat_map(&:actions).select(&:contact?).flat_map { |action| action.technique.gear }
         end
         worn.uniq
       end

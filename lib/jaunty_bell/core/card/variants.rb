@@ -7,10 +7,10 @@ module JauntyBell::Core
     #   Variants.of(plan, ["no partner", "no bag"], minutes: 45, load: 200) # => blocks
     module Variants
       # In the order in which they are made: what is missing first, so that nothing brings it back.
-      KINDS = ["juniors", "beginners beside", "no partner", "no bag", "no gloves", "no space"].freeze
+      KINDS = ["juniors", "beginners", "beginners beside", "no partner", "no bag", "no gloves", "no space"].freeze
       BAGS = %w[hanging-bag free-standing-bag double-end-bag wall-dummy tyre].freeze
       IN_PLACE = %w[air count clock].freeze
-      ROOMY = %w[footwork-patterns].freeze # exercises that need the floor
+      BEGINNING = 6 # effort beginners are not asked for more than
       EASIEST = 3 # effort below which nothing is made easier
 
       class << self
@@ -40,6 +40,7 @@ module JauntyBell::Core
           when "no bag" then each(plan) { |round, task| without_bag(round, task, plan, kinds) }
           when "no gloves" then each(plan) { |round, task| bare(round, task, plan) }
           when "no space" then each(plan) { |round, task| on_the_spot(round, task) }
+          when "beginners" then each(plan) { |round, task| for_beginners(round, task, plan.company.school) }
           when "beginners beside" then each(plan) { |round, task| beside(round, task) }
           when "juniors" then each(plan) { |round, task| for_juniors(round, task, plan.company.school) }
           end
@@ -85,7 +86,7 @@ module JauntyBell::Core
           return if round.swap == "alone" && !task.holder?
           work = plan.work(task)
           time = (work.seats == 1) ? round.work : round_up(work.turns.striking.sum / work.seats)
-          answers = task.sequence.any? { |combination| combination.actions.any?(&:partner?) }
+          answers = task.combinations.any? { |combination| combination.actions.any?(&:partner?) }
           round.but(swap: "alone", every: nil, swap_time: nil, work: [time, shortest(round)].max,
             implement: solo(task, plan.company, bags: !kinds.include?("no bag")),
             title: answers ? called(round.title) : round.title)
@@ -130,11 +131,34 @@ module JauntyBell::Core
         def on_the_spot(round, task)
           changes = {}
           changes[:rung] = "clock" if round.rung == "move"
-          if round.exercise && ROOMY.include?(round.exercise.id) && !round.title.end_with?("on the spot")
+          if round.exercise&.roomy? && !round.title.end_with?("on the spot")
             changes[:title] = "#{round.title}, on the spot"
           end
           changes[:ahead] = nil if round.ahead == "move"
           round.but(**changes) if changes.any?
+        end
+
+        # To a count in place of what is called, read or traded; on the spot in place of on the move; nothing hard, and no
+        # partner who strikes back.
+        def for_beginners(round, task, school)
+          return unless task.drilled? || round.effort > BEGINNING
+          changes = {effort: [round.effort, BEGINNING].min}
+          changes[:intensity] = "light" if %w[medium hard].include?(round.intensity)
+          changes[:ahead] = nil
+          rank = Bench::Rungs.rank(round.rung)
+          changes[:rung] = "clock" if round.rung == "move"
+          changes.update(plainly(round, task)) if task.drilled? && (rank > Bench::Rungs.rank("move") || task.trade)
+          round.but(**changes)
+        end
+
+        # The first of its drill, to a count, on what holds still.
+        def plainly(round, task)
+          id = task.combination_id
+          named = round.combination || Named.new(id: id, name: round.title, what: task.combination.own_part)
+          live = task.implement&.live
+          {rung: "count", drill: nil, combination: named, tempo: task.tempo, pause: task.pause,
+           implement: live ? "air" : task.implement&.id, contact: round.contact && !live,
+           swap: live ? "alone" : round.swap, every: live ? nil : round.every}
         end
 
         # One rung lower, in place.
@@ -157,7 +181,7 @@ module JauntyBell::Core
         end
 
         # What phases and an inner interval need at least.
-        def shortest(round) = [round.phases.sum { |phase| phase.seconds || 1 }, round.on.to_i + round.off.to_i, 1].max
+        def shortest(round) = [round.phases.sum { |phase| phase.lasts || 1 }, round.on.to_i + round.off.to_i, 1].max
 
         def round_up(seconds) = (seconds / GRID.to_r).ceil * GRID
       end

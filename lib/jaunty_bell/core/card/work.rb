@@ -13,14 +13,15 @@ module JauntyBell::Core
         @nth = nth
       end
 
-      def alone? = @task.round.swap == "alone"
+      def alone? = @task.round.swap == "alone" && !@task.trade
 
       # Whole seconds of work: as written; as long as the repetitions or the count take, whatever is written; a count
       # before the clock on top.
       def seconds
         @seconds ||= begin
           round = @task.round
-          if round.reps then (round.reps * @school.seconds_per_rep)
+          if round.flow then round.flow.what.seconds
+          elsif round.reps then round.reps * @school.seconds_per_rep * (round.exercise&.sides ? 2 : 1)
           elsif @task.manner == "counted-then-clocked" then counting + round.work
           elsif @task.count then counting
           else round.work
@@ -41,7 +42,7 @@ module JauntyBell::Core
       # The turns of the part on the clock.
       def turns
         round = @task.round
-        @turns ||= Turns.new(work: seconds - counting, swap: round.swap, every: turn_length, seats: seats, first: @nth,
+        @turns ||= Turns.new(work: seconds - counting, swap: @task.trade ? "alone" : round.swap, every: turn_length, seats: seats, first: @nth,
           change: (round.swap == "n for n") ? 0 : @task.swap_time)
       end
 
@@ -68,16 +69,28 @@ module JauntyBell::Core
       # [phase or nil, from, to] over the part on the clock.
       def phase_spans
         whole = turns.work
-        phases = @task.round.phases
+        phases = @task.phases
         return [[nil, 0r, whole]] if phases.empty?
-        left = [whole - phases.sum { |phase| phase.seconds || 0 }, 0].max
+        left = [whole - phases.sum { |phase| phase.lasts || 0 }, 0].max
         clock = 0r
-        spans = phases.map { |phase| [phase, clock, clock = [clock + (phase.seconds || left), whole].min] }
+        spans = phases.map { |phase| [phase, clock, clock = [clock + (phase.lasts || left), whole].min] }
         (clock < whole) ? spans + [[nil, clock, whole]] : spans
       end
 
       # Share of each seat, work alone.
-      def shares = @shares ||= (0...seats).map { |seat| @task.strikes? ? striking(seat) : moving }
+      def shares
+        @shares ||= (0...seats).map do |seat|
+          if @task.trade then exchanges.share(seat)
+          else @task.strikes? ? striking(seat) : moving(seat)
+          end
+        end
+      end
+
+      # How partners trade in it (Exchanges), or nil.
+      def exchanges
+        @exchanges ||= @task.trade && Exchanges.new(@task.trade, @sets, spans: striking_spans, task: @task,
+          seats: seats, seconds: seconds)
+      end
 
       # Seconds of work of each phase by seat: [[phase, [seconds of seat 0, …]], …]; none without phases.
       def phase_seconds
@@ -95,7 +108,7 @@ module JauntyBell::Core
         spans = phase_spans
         total = spans.sum { |_, from, to| to - from }
         return @task.round.effort if total.zero?
-        spans.sum { |phase, from, to| (phase&.effort || @task.round.effort) * (to - from) } / total.to_f
+        spans.sum { |phase, from, to| (phase&.asks || @task.round.effort) * (to - from) } / total.to_f
       end
 
       private
@@ -104,19 +117,24 @@ module JauntyBell::Core
       def turn_length
         round = @task.round
         return round.every unless round.swap == "n for n" && @task.strikes?
-        lap = @task.sequence
+        lap = @task.sequence.empty? ? @task.combinations : @task.sequence
         round.every * (lap.sum { |combination| @sets.length(combination) } / lap.size + @task.pause)
       end
 
-      def moving = Share.new(moving: seconds)
+      # Nobody strikes: steps and exercises.
+      def moving(seat)
+        sets, counts = @task.drilled? ? @sets.of(stretches_of(seat)) : [0, nil]
+        Share.new(moving: seconds, sets: sets + @sets.sets_of_count, counts: counts)
+      end
 
       def striking(seat)
         counted = counted_share(seat)
         stretches = stretches_of(seat)
         sets, counts = @sets.of(stretches)
         on = stretches.sum(&:first)
-        off = turns.striking[seat] - on
-        clock = Share.new(striking: on, holding: turns.holding[seat], standing: turns.standing[seat], sets: sets,
+        off = turns.striking[seat] - moved(seat) - on
+        clock = Share.new(striking: on, holding: turns.holding[seat] - held_moving(seat), moving: all_moved,
+          standing: turns.standing[seat] - (all_moved - moved(seat) - held_moving(seat)), sets: sets,
           counts: counts, impacts: impacts(seat))
         counted + clock + Share.pause(off, active: @task.active_off?)
       end
@@ -141,14 +159,30 @@ module JauntyBell::Core
         (@struck ||= {})[(seat - 1) % seats] ||= @sets.of(stretches_of((seat - 1) % seats)).last.strikes
       end
 
-      # [seconds, other stance?] in which a seat strikes: its turns, cut by phases and by the inner interval.
+      # [seconds, other stance?, what is gone through] in which a seat strikes: its turns, cut by phases and by the inner
+      # interval; phases in which everybody moves are none of them.
       def stretches_of(seat)
         (@stretches ||= {})[seat] ||= turns.all.select { |turn| turn.seat == seat }.flat_map do |turn|
-          phase_spans.flat_map do |phase, from, to|
-            within(turn, from, to).map { |start, stop| [stop - start, !!phase&.other] }
+          (phase_spans - moving_spans).flat_map do |phase, from, to|
+            within(turn, from, to).map { |start, stop| [stop - start, !!phase&.other, @task.sequence_in(phase)] }
           end
         end
       end
+
+      # Phases of exercises, or of nothing that is struck: everybody moves, whoever's turn it is.
+      def moving_spans =
+        @moving_spans ||= @task.phases.empty? ? [] : phase_spans.select { |phase,| @task.sequence_in(phase).empty? }
+
+      def all_moved = moving_spans.sum { |_, from, to| to - from }
+
+      # Seconds of a seat's turns, or of the turns of the one it holds for, that are spent moving.
+      def moved(seat)
+        turns.all.select { |turn| turn.seat == seat }.sum do |turn|
+          moving_spans.sum { |_, from, to| overlap(turn.from, turn.to, from, to) }
+        end
+      end
+
+      def held_moving(seat) = (seats == 1) ? 0 : moved((seat - 1) % seats)
 
       # [from, to] of what the inner interval leaves of a turn between two instants.
       def within(turn, from, to)

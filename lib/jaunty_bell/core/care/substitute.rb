@@ -25,7 +25,7 @@ module JauntyBell::Core
         private
 
         def blocked_limbs(blocks, task, reading)
-          used = task.sequence.flat_map(&:actions).filter_map { |action| limb(action, reading) }.uniq
+          used = task.combinations.flat_map(&:actions).filter_map { |action| limb(action, reading) }.uniq
           if task.both_sides?
             used += used.map { |name| name.start_with?("left") ? name.sub("left", "right") : name.sub("right", "left") }
           end

@@ -50,9 +50,26 @@ module JauntyBell::Core
       end
 
       def inside(run, i)
-        return [] unless run.task
+        return circuit(run) unless run.task
         WorkCues.new(@plan.work(run.task, nth: run.nth), voice: @voice, weights: @weights,
           random: Random.new(@seed * 1_000 + i)).all
+      end
+
+      # Stations that go on and off together are rung on and off; where each keeps its own time that is said.
+      def circuit(run)
+        block = @plan.blocks[run.block]
+        if block.bells == "own"
+          return [] unless run.step&.zero?
+          text = "Each station keeps its own time"
+          return [voice(text, @voice.words(text), at: 2_000)]
+        end
+        on, off = block.inner
+        return [] unless on
+        (0..(run.work - 1) / (on + off)).flat_map do |n|
+          from, to = n * (on + off), n * (on + off) + on
+          [(Cue.new(kind: :interval_on, at: from * 1_000) if n.positive? && from < run.work),
+            (Cue.new(kind: :interval_off, at: to * 1_000) if to < run.work)].compact
+        end
       end
 
       # The card's last rest is not counted, so it is not played.
@@ -77,8 +94,14 @@ module JauntyBell::Core
       # The block, and the combination where it can be said in a breath.
       def called(run)
         block = @voice.words(@plan.blocks[run.block].kind)
-        words = run.task&.combination ? @voice.words(run.task.spoken(run.task.combination)) : []
+        words = @voice.words(spoken(run.task))
         (@voice.length(words) > LONGEST_SPOKEN) ? block : block + words
+      end
+
+      # What is done, in words; of a read drill nothing, which would be the answer.
+      def spoken(task)
+        return "" if task.nil? || task.manner == "read"
+        task.combination ? task.spoken(task.combination) : task.round.exercise&.spoken.to_s
       end
 
       def voice(text, say, at: 0) = @voice.cue(:announce, at, text, say)

@@ -18,7 +18,11 @@ module JauntyBell::Core
         "times", "then", "front", "back", "their head", "their hand", "their lead hand", "their rear hand",
         "to the calf",
         "to the thigh", "feint", "touch", "light", "hard", "with", "partner", "at long range", "at mid range",
-        "at close range"].freeze
+        "at close range", "last", "seconds", "minute", "minutes", "no stopping", "their", "begin in turn",
+        "one begins every time", "set each", "sets each", "go on until the other counters",
+        "back and forth until one stops", "last to finish counts", "counter at once", "with shin pads", "steady",
+        "left pad up", "right pad up", "pad up", "pad low", "red", "blue", "green", "yellow", "step back", "hands up",
+        "hands down", "wide", "half", "slow", "each station keeps its own time"].freeze
       ONES = %w[zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen
         seventeen eighteen nineteen].freeze
       TENS = %w[twenty thirty forty fifty sixty seventy eighty ninety].freeze
@@ -32,8 +36,9 @@ module JauntyBell::Core
             [technique.spoken, technique.family,
               *technique.ways.keys.select { |name| technique.said_by(name).key?(:spot) }]
           }
-          (SAID + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } +
-            names.map { |name| plain(name) }).uniq
+          exercises = Lexicon::Exercises.default.map(&:spoken)
+          (SAID + exercises + ONES.drop(1) + TENS + ["hundred", "and"] + Card::BLOCKS.map { |kind| plain(kind) } +
+              names.map { |name| plain(name) }).uniq
         end
 
         # How a whole number from 1 to 999 is counted out loud.

@@ -5,6 +5,8 @@ module JauntyBell::Core
     class WorkCues
       FIRST_CALL = 1_500 # ms after the bell, or after a change
       MOMENT = 1_200 # ms after the bell until the first phase is named
+      BEFORE = 400 # ms between the name of what is next and its beginning
+      HOLD = 1_000 # ms of a phase before what is next may be named in it
 
       # `weights` {combination id => weight of being called}; `random` a Random.
       def initialize(work, voice: Voice.default, weights: {}, random: Random.new(0))
@@ -15,7 +17,7 @@ module JauntyBell::Core
         @random = random
       end
 
-      def all = counts + (@work.counting.positive? ? on_the_clock : []) + turns + phases + interval + calls
+      def all = counts + (@work.counting.positive? ? on_the_clock : []) + turns + phases + interval + calls + trade
 
       private
 
@@ -73,13 +75,39 @@ module JauntyBell::Core
         end
       end
 
+      # Each phase is named before it begins, the first after the bell; a tone says when. One with two sides says the
+      # first, and the other half way.
       def phases
         return [] if @work.turns.work.zero?
-        @work.phase_spans.filter_map.with_index do |(phase, from, _), i|
-          next unless phase
-          text = [("Other stance" if phase.other), phase.name].compact.reject(&:empty?).join(". ")
-          voice(:phase, counting + (i.zero? ? MOMENT : ms(from)), text, @voice.words(text)) unless text.empty?
+        spans = @work.phase_spans
+        spans.each_with_index.flat_map do |(phase, from, to), i|
+          next [] unless phase
+          [*named_phase(phase, ms(to - from), i.zero? ? nil : ms(from), i.zero? ? 0 : ms(spans[i - 1][1])),
+            *(other_side(phase, ms(from), ms(to)) if phase.sides)]
         end
+      end
+
+      def named_phase(phase, lasts, from, since)
+        text, said = PhaseWords.of(phase, lasts / 1_000)
+        return [] if text.empty?
+        say = @voice.words(said)
+        return [voice(:phase, counting + MOMENT, text, say)] unless from
+        at = [from - @voice.length(say) - BEFORE, since + HOLD].max
+        [voice(:phase, counting + [at, from].min, text, say), Cue.new(kind: :go, at: counting + from)]
+      end
+
+      def other_side(phase, from, to)
+        say = ["other side"]
+        half = (from + to) / 2
+        [voice(:side, counting + half - @voice.length(say) - BEFORE, "Other side", say),
+          Cue.new(kind: :go, at: counting + half)]
+      end
+
+      # Who begins, when it turns and how hard: said as it begins.
+      def trade
+        return [] unless @task.trade
+        text = @task.trade_said
+        [voice(:phase, MOMENT, text, @voice.words(text))]
       end
 
       # Inside a turn only: its own begin and end are the bell's, or the change's.
@@ -94,18 +122,19 @@ module JauntyBell::Core
       end
 
       def calls
-        return [] unless @task.manner == "called"
+        return [] unless %w[called read].include?(@task.manner) && @task.drill && !@task.round.combination
         draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]),
           random: @random)
         @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }
           .map do |at, choice|
-          @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id)
+          @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id, hidden: @task.manner == "read")
         end
       end
 
       def choices
-        @task.sequence.zip(@task.round.drill.members).map do |combination, id|
-          text = @task.spoken(combination)
+        feeds = @task.drill.facts.feeds
+        @task.sequence.zip(@task.round.drill.members).map.with_index do |(combination, id), i|
+          text = feeds[i]&.spoken || @task.spoken(combination)
           say = @voice.words(text)
           Calls::Choice.new(id: id, text: text, say: say, length: @voice.length(say),
             set: ms(@work.set_time(combination)), weight: @weights.fetch(id, 1))

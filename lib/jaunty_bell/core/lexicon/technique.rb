@@ -3,7 +3,7 @@ module JauntyBell::Core
     # One thing a body does, as the lexicon describes it: a jab, a slip, a pivot.
     class Technique
       ATTRIBUTES = %i[id family strike limb sides side levels level range plane drive needs leaves shifts hand moves
-        beats gear cues cautions speaks_level measured_in effort picture].freeze
+        beats gear cues cautions speaks_level picture].freeze
       attr_reader(*ATTRIBUTES)
       attr_reader :plain, :short, :spoken, :also, :ways
 
@@ -18,7 +18,7 @@ module JauntyBell::Core
         }
           .freeze
         @strike = facts.fetch("strike", false)
-        %w[limb plane drive needs leaves shifts hand speaks_level measured_in].each do |name|
+        %w[limb plane drive needs leaves shifts hand speaks_level].each do |name|
           instance_variable_set(:"@#{name}", facts[name]&.to_sym)
         end
         @sides = Array(facts["sides"]).map(&:to_sym).freeze
@@ -28,7 +28,6 @@ module JauntyBell::Core
         @range = Array(facts["range"]).map(&:to_sym).freeze
         @moves = facts.fetch("moves", false)
         @beats = facts.fetch("beats").to_r
-        @effort = facts["effort"]
         @picture = facts.fetch("picture", {}).freeze
         @one_side = (@sides.first if @sides.size == 1)
         @changes_feet = @family == "step" && @picture["feet"] == "change"
@@ -59,8 +58,6 @@ module JauntyBell::Core
 
       def moves? = @moves
 
-      def exercise? = family == "exercise"
-
       def pause? = family == "pause"
 
       # Stands where a text could not be read.
@@ -69,6 +66,9 @@ module JauntyBell::Core
       def defence? = family == "defence"
 
       def step? = family == "step"
+
+      # A step that goes somewhere, so far as is written.
+      def travels? = step? && (picture.key?("nearer") || picture.key?("aside"))
 
       def control? = family == "hand control"
 

@@ -5,7 +5,7 @@ module JauntyBell::Core
       include Enumerable
 
       BANDS = %i[long mid close].freeze
-      FAMILIES = %w[punch elbow knee kick defence step pause exercise].push("hand control").freeze
+      FAMILIES = %w[punch elbow knee kick defence step pause].push("hand control").freeze
 
       def self.default = @default ||= build(Shipped.techniques)
 
@@ -100,7 +100,7 @@ module JauntyBell::Core
       end
 
       def index_names
-        names = @all.reject(&:exercise?).reject(&:pause?).flat_map do |technique|
+        names = @all.reject(&:pause?).flat_map do |technique|
           technique.written_names.map { |name| [name.split, technique] }
         end
         names = names.group_by(&:first).map { |name, group| [name, only(name.join(" "), group.map(&:last))] }

@@ -13,23 +13,25 @@ module JauntyBell::Core
       HIT = %w[long-pads kick-shield hanging-bag].freeze
       EXPLAIN = 60 # seconds for what nobody knows
       EASY = 3
+      OF_THE_DRILL = {tempo: nil, pause: nil, both_sides: nil, on: nil, off: nil}.freeze # its own stand
 
       # Technical rounds of a template: [block, round] indexes of the rounds outside circuits that drill a combination.
-      def self.technical(plan) = plan.tasks.select { |(b, _), task| task.strikes? && !plan.blocks[b].circuit? }.keys
+      def self.technical(plan) = plan.tasks.select { |(b, _), task| task.drilled? && !plan.blocks[b].circuit? }.keys
 
       # Mean seconds of work in them.
       def self.seconds(plan) =
         technical(plan).then { |at| at.empty? ? 0 : at.sum { |index| plan.tasks[index].round.work } / at.size }
 
       # `ladder` the club's rungs; `owners` who owns what: a lambda of combination id and rung to the ids of students,
-      # of `students` who are expected.
-      def initialize(template, planned, shelf:, ladder:, students: [], owners: ->(_, _) { [] })
+      # of `students` who are expected; `drills` {[combination id, rung] => Card::Named} what the club drills it by there.
+      def initialize(template, planned, shelf:, ladder:, students: [], owners: ->(_, _) { [] }, drills: {})
         @template = template
         @planned = planned
         @shelf = shelf
         @ladder = ladder
         @students = students
         @owners = owners
+        @drills = drills
       end
 
       def fit = @fit ||= Card::Fit.new(filled, minutes: @planned.meeting.minutes, load: limit)
@@ -65,6 +67,8 @@ module JauntyBell::Core
           explain: (place.kind == :new) ? [round.explain, EXPLAIN].max : round.explain,
           beginners: (rung_beneath(place) if behind(place).any?), ahead: (rung_above(place) if ahead(place).any?),
           **from_drill(task))
+        drill = @drills[[place.combination_id, place.rung]]
+        return given.but(drill: drill, combination: nil, title: drill.name, **OF_THE_DRILL) if drill
         given.but(implement: implement(given, task))
       end
 

@@ -17,6 +17,26 @@ module JauntyBell
         Core::Card::Plan.new(blocks(data), minutes: minutes, company: company(group, students, roster))
       end
 
+      # The same of a card while it is written: [plan, problems], where a round that cannot be does not stop the others
+      # (Core::Card::Data.as_far_as_it_goes).
+      def draft(data, minutes, group: nil, students: nil)
+        blocks, problems = Core::Card::Data.as_far_as_it_goes(data, shelf_of(data))
+        [Core::Card::Plan.new(blocks, minutes: minutes, company: company(group, students, nil)), problems]
+      end
+
+      # A line as a coach writes it on a card, or several, read as rounds ([Core::Card::Written::Line or InvalidInput]).
+      # `blocks` there are before it: each its kind and what its last round is like ({"kind", "work_s", …}).
+      def written(text, blocks: [])
+        lines = text.lines.map(&:strip).reject(&:empty?)
+        lines = [text] if lines.empty?
+        reader = writing(blocks)
+        lines.map do |line|
+          reader.read(line)
+        rescue Core::InvalidInput => e
+          e
+        end
+      end
+
       # The same for what only wants its time and counts: no more is asked of the club than how many there are.
       def reckoned(data, minutes, students, shelf: shelf_of(data))
         company = Core::Card::Company.new(students: students, school: @club.school.settings, reading: @club.reading)
@@ -32,15 +52,20 @@ module JauntyBell
       # How many a group has; nil for none.
       def size_of(group_id) = group_id && @club.people.students(group: group_id).size.nonzero?
 
-      # A Core::Card::Shelf of the drills and combinations that data names, in at most four queries.
+      # A Core::Card::Shelf of the drills, combinations and flows that data names, in at most five queries.
       def shelf_of(data)
-        drill_ids, combination_ids = Core::Card::Data.named(data)
-        drills = @club.drills.by_id(drill_ids)
-        rows = @club.combinations
-          .by_id(combination_ids + drills.flat_map { |row| row[:pool].map { |each| each[:combination_id] } })
-        Core::Card::Shelf.of(drills, rows.slice(*combination_ids),
-          rows.transform_values { |row| @club.combinations.meaning(row) },
-          pool_names: rows.transform_values { |row| row[:name] })
+        drill_ids, combination_ids, flow_ids = Core::Card::Data.named(data)
+        flows = @club.flows.by_id(flow_ids)
+        combination_ids += flows.values.flat_map { |row| named_in(row[:phases]) }
+        shelf(drill_ids, combination_ids.uniq, flows)
+      end
+
+      # The same of what rows of flows name.
+      def shelf_of_flows(rows) = shelf([], rows.flat_map { |row| named_in(row[:phases]) }.uniq, {})
+
+      # A Core::Card::Flow from phases as data. Raises InvalidInput.
+      def flow(data)
+        Core::Card::Flow.checked(Core::Card::Data.phases(data, shelf([], named_in(data), {}), "phases"))
       end
 
       # A student's row as a card knows them.
@@ -49,6 +74,34 @@ module JauntyBell
       end
 
       private
+
+      def writing(blocks)
+        like = blocks.to_h { |block| [block["kind"], block.except("kind").compact] }
+        usual = @club.cards.usual_lengths.merge(like) { |_, usual, last| usual.merge(last) }
+        drills, flows, combinations = @club.drills.all, @club.flows.all, @club.combinations.all
+        Core::Card::Written.new(
+          names: {"drill" => drills, "flow" => flows, "combination" => combinations}.transform_values { |rows|
+            rows.to_h { |row| [row[:name], row[:id]] }
+          },
+          implements: drills.to_h { |row| [row[:id], row[:implement]] },
+          rungs: drills.to_h { |row| [row[:id], row[:rungs].to_a.first] }, reading: @club.reading,
+          usual: usual, kinds: blocks.map { |block| block["kind"] }, exercises: @club.school.exercises,
+          school: @club.school.settings
+        )
+      end
+
+      def named_in(phases) = phases.filter_map { |phase| phase["combination_id"] }
+
+      def shelf(drill_ids, combination_ids, flows)
+        drills = @club.drills.by_id(drill_ids)
+        rows = @club.combinations
+          .by_id(combination_ids + drills.flat_map { |row| row[:pool].map { |each| each[:combination_id] } })
+        Core::Card::Shelf.of(drills, rows.slice(*combination_ids),
+          rows.transform_values { |row| @club.combinations.meaning(row) },
+          pool_names: rows.transform_values { |row| row[:name] }, reading: @club.reading,
+          exercises: @club.school.exercises)
+          .with_flows(flows)
+      end
 
       # `roster` are rows of the students expected; the group's where it is nil.
       def company(group_id, students, roster)

@@ -63,8 +63,14 @@ module JauntyBell
 
       # Rows of the combinations that are drilled and called, by id.
       def combinations
-        @combinations ||= club.combinations.by_id((bare.filter_map { |round| round[:combination_id] } + pool.keys).uniq)
+        @combinations ||= club.combinations.by_id((bare.flat_map { |round| on_shelf(round) } + pool.keys).uniq)
       end
+
+      # What is written on the card itself, {key => {name:, what:}} (Core::Floor::Rounds.written).
+      def written = @written ||= Core::Floor::Rounds.written(plan)
+
+      # Exercises that are done in it.
+      def exercises = plan.tasks.values.flat_map(&:exercises).uniq
 
       # Facts of the class, {table => rows}.
       def facts = @facts ||= club.facts.of(row[:id])
@@ -74,13 +80,20 @@ module JauntyBell
 
       private
 
+      # Ids of combinations that a round and its phases and stations are drawn by.
+      def on_shelf(round)
+        shown = [round[:combination_id], *[*round[:phases], *round[:stations]].map { |each| each[:shown] }]
+        shown += round[:stations].flat_map { |station| station[:phases].map { |phase| phase[:shown] } }
+        shown.compact - written.keys
+      end
+
       def bare = @bare ||= Core::Floor::Rounds.of(plan)
 
       def versions = @versions ||= RoundVersions.new(club.masteries, bare, expected, doorway.day)
 
       # {combination id => Core::Bench::Combination} of what may be called.
       def pool
-        called = plan.tasks.values.select { |task| task.manner == "called" }
+        called = plan.tasks.values.select { |task| task.drill && %w[called read].include?(task.manner) }
         called.flat_map { |task| task.round.drill.members.zip(task.drill.facts.pool) }.to_h
       end
 

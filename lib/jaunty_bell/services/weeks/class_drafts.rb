@@ -16,7 +16,7 @@ module JauntyBell
       def put(day)
         planned = planned_on(day)
         draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, ladder: @view.ladder,
-          students: @view.learners.map(&:id), owners: method(:owners))
+          students: @view.learners.map(&:id), owners: method(:owners), drills: drills(planned))
         @club.db.transaction(savepoint: true) do
           card = keep(draft, planned)
           {on: day.iso8601, card_id: card[:id], class_id: schedule(card, planned.meeting)[:id],
@@ -53,6 +53,19 @@ module JauntyBell
         @club.classes.schedule([SecureRandom.uuid], at: "#{meeting.on.iso8601}T#{meeting.at}", card_id: card[:id],
           group_id: @view.row[:group_id], coach_id: @club.account_id, room: nil, title: card[:name],
           minutes: meeting.minutes).first
+      end
+
+      # {[combination id, rung] => Core::Card::Named} of drills made for a rung, of what is planned.
+      def drills(planned)
+        rows = @club.drills.all
+        shelf = @club.plans.shelf_of([{"rounds" => rows.map { |row| {"drill_id" => row[:id]} }}])
+        planned.places.map { |place| [place.combination_id, place.rung] }.uniq.to_h { |id, rung|
+          [[id, rung], shelf.drills.values.find { |named| made_for?(named, id, rung) }]
+        }.compact
+      end
+
+      def made_for?(named, id, rung)
+        Core::Bench::Progression.made_for?(named.what, rung) && named.member_at(rung) == id
       end
 
       # Ids of those who own a combination at a rung today.

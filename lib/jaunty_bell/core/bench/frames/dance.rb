@@ -161,7 +161,14 @@ module JauntyBell::Core
           if said["turn"] then turn(action, said["turn"].to_f, aside: said.fetch("aside", 0).to_f)
           elsif said["aside"] then aside(action, said)
           end
-          come_to(nearer(said["nearer"])) if said["nearer"]
+          go(said["nearer"], action.distance) if said["nearer"]
+        end
+
+        # Nearer or further: as far as the next band, or as far as is written.
+        def go(by, distance)
+          return come_to(nearer(by)) unless distance
+          @pose = @pose.moved((by <=> 0) * distance.to_f)
+          @band = nearer(by)
         end
 
         def changes_feet?(action) = action.technique.picture["feet"] == "change"
@@ -174,7 +181,7 @@ module JauntyBell::Core
 
         # Off the line, with the toes open where the technique says so.
         def aside(action, said)
-          @pose = @pose.moved(said.fetch("ahead", 0).to_f, @pose.hand(action.side) * said["aside"].to_f)
+          @pose = @pose.moved(said.fetch("ahead", 0).to_f, @pose.hand(action.side) * (action.distance || said["aside"]).to_f)
           return unless said["toes"]
           @pose = @pose.but(turn: @pose.turn.merge(action.side => @pose.hand(action.side) * said["toes"].to_f))
           keep(@lasts / 2, :act)

@@ -6,7 +6,7 @@ module JauntyBell::Core
       # Cuts a text into tokens with their positions.
       class Lexer
         # kind: :word, :number, :times_before, :times_after, :open, :close, :partner_open, :partner_close, :separator,
-        # :pause, :gap; and what Wording makes of phrases. `tight`: a separator with no blank about it.
+        # :pause, :gap, :distance (cm); and what Wording makes of phrases. `tight`: a separator with no blank about it.
         Token = Struct.new(:kind, :text, :at, :value, :level, :tight) do
           def ends = at + text.length
 
@@ -17,6 +17,7 @@ module JauntyBell::Core
         BLANK = 32
         PUNCTUATION = {"(" => :open, ")" => :close, "[" => :partner_open, "]" => :partner_close}.freeze
         NUMBER = /(\d+)(body|head|leg|[bhl])?(?=[x×]\s*\d|[^[:alpha:]]|\z)/i
+        DISTANCE = /(\d{1,4}(?:[.,]\d{1,2})?)\s*(cm|m|metres?|meters?)(?![[:alpha:]])/i
         GAP = "\u25a2".freeze # stands where something could not be read (Notation.partly)
 
         # `gaps`: whether GAP may stand in it.
@@ -45,6 +46,7 @@ module JauntyBell::Core
             @scanner[1].to_i)
           elsif @scanner.scan(/->|[-–—,+→&;>]/) then separator(at)
           elsif @scanner.scan(/[()\[\]]/) then Token.new(PUNCTUATION.fetch(@scanner.matched), @scanner.matched, at)
+          elsif @scanner.scan(DISTANCE) then distance(at)
           elsif @scanner.scan(NUMBER) then number(at)
           elsif @scanner.scan(/[[:alpha:]][[:alpha:]'’]*/) then Token.new(:word, @scanner.matched, at,
             @scanner.matched.downcase.tr("’", "'"))
@@ -60,6 +62,15 @@ module JauntyBell::Core
 
         # Whether a byte of the text is there and no blank.
         def solid?(place) = place >= 0 && (@scanner.string.getbyte(place) || BLANK) > BLANK
+
+        def distance(at)
+          centimetres = @scanner[1].tr(",", ".").to_r * ((@scanner[2].downcase == "cm") ? 1 : 100)
+          unless centimetres.between?(*Action::DISTANCES.minmax)
+            raise Unreadable.new("A step goes from #{Action::DISTANCES.min} cm to #{Action::DISTANCES.max / 100} m, not " \
+              "#{@scanner.matched}.", token: @scanner.matched, at: at)
+          end
+          Token.new(:distance, @scanner.matched, at, centimetres.round)
+        end
 
         def number(at)
           digits = @scanner[1]

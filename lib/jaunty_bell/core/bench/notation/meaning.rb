@@ -4,7 +4,7 @@ module JauntyBell::Core
       # What is written of one action, put together: its technique, what stands before and after it, and what its name
       # or number says already.
       #
-      #   before, after   {side:, level: [level, spot], force:, feint:, recovery:, on:}
+      #   before, after   {side:, level: [level, spot], force:, feint:, recovery:, on:, distance:}
       #   fixed           what the name says: {side:, level:, spot:, digit: its text, straight:}
       class Meaning
         SWAP = {"jab" => "cross", "cross" => "jab"}.freeze
@@ -32,7 +32,7 @@ module JauntyBell::Core
           level, spot = level_and_spot
           low = @technique.id == "round-kick" && level == :leg
           Action.new(technique: low ? @reading.lexicon["low-kick"] : @technique, side: side, level: level, spot: spot,
-            by: @by, force: @before[:force], on: on(@after[:on]), feint: said || (feint && @technique.strike?),
+            by: @by, force: @before[:force], on: on(@after[:on]), distance: @after[:distance], feint: said || (feint && @technique.strike?),
             recovery: @technique.leg_strike? ? @after.fetch(:recovery, :back) : nil)
         end
 

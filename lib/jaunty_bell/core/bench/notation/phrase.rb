@@ -299,7 +299,8 @@ module JauntyBell::Core
           return aimed(technique, at) if token.kind == :met
           fits, stretch = {
             level: [technique.levels.any?, 0], recovery: [technique.leg_strike?, 0], feint: [technique.strike?, 1],
-            side: [technique.sides.any?, technique.moves? ? 0 : 1], on: [technique.control?, 0]
+            side: [technique.sides.any?, technique.moves? ? 0 : 1], on: [technique.control?, 0],
+            distance: [technique.travels?, 0]
           }[token.kind]
           fits ? [[token.kind, (token.kind == :feint) || token.value, 1, stretch]] : []
         end
@@ -364,6 +365,9 @@ module JauntyBell::Core
 
         def unknown_word(at)
           token = @tokens[at]
+          if token.kind == :distance
+            dead_end(at, "How far goes after a step that travels: step in #{token.text}, shuffle left #{token.text}.")
+          end
           dead_end(at) do
             ["\"#{token.text}\" at character #{token.at + 1} is no technique here.",
               @names.nearest(at) - [token.text.downcase], "Write a number, or a technique by its name."]

@@ -54,6 +54,7 @@ module JauntyBell::Core
           technique = action.technique
           name = technique.moves? ? "#{technique.spoken} to the #{side(action)}" : [spoken_side(action),
             spot_name(action) || technique.spoken].compact.join(" ")
+          name = "#{name} #{action.distance} cm" if action.distance
           [("feint" if action.feint), action.force, name, level(action), action.on && "their #{action.on}",
             recovery(action), action.with && "with #{own(action.with)}"].compact.join(" ")
         end

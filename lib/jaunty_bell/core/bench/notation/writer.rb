@@ -58,7 +58,7 @@ module JauntyBell::Core
           return technique.short if technique.pause?
           digit = digit(action, changed)
           return numbered(digit, action) if digit
-          [*sided(action), level(action), held(action)].compact.join(" ")
+          [*sided(action), level(action), held(action), ("#{action.distance}cm" if action.distance)].compact.join(" ")
         end
 
         def sided(action)

@@ -21,7 +21,7 @@ module JauntyBell::Core
           private
 
           def kicks?(task) =
-            task.sequence.any? do |combination|
+            task.combinations.any? do |combination|
               combination.actions.any? { |action| action.strike? && !action.feint && action.technique.kick? }
             end
         end
@@ -39,7 +39,7 @@ module JauntyBell::Core
 
           def head(at, task)
             return unless task.implement&.live && task.round.contact
-            strike = task.sequence.flat_map(&:actions).any? do |action|
+            strike = task.combinations.flat_map(&:actions).any? do |action|
               action.strike? && !action.feint && action.level == :head
             end
             if strike
@@ -103,7 +103,7 @@ module JauntyBell::Core
           def worst(task)
             plan.once(task, :worst) do
               setting = task.setting.but(juniors: company.juniors)
-              found = task.sequence.uniq.flat_map { |combination| Bench::Flow::Walk.new(combination, setting).findings }
+              found = task.combinations.flat_map { |combination| Bench::Flow::Walk.new(combination, setting).findings }
               found.select { |finding| TOLD.include?(finding.severity) && !finding.seam }.uniq(&:rule)
             end
           end

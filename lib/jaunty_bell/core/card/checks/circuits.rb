@@ -21,13 +21,28 @@ module JauntyBell::Core
           def finding(b)
             works = stations(b).map { |at| plan.work(tasks[at]).seconds }
             rests = blocks[b].rounds.map(&:rest)
-            return if works.uniq.size == 1 && rests.uniq.size == 1
+            return inner(b) if works.uniq.size == 1 && rests.uniq.size == 1
             say([b],
               "The stations share one bell: #{clock(works.max)} of work and #{clock(rests.max)} to move on. The " \
               "shorter ones stand waiting for it.",
               [mend("#{clock(works.max)} at every station") {
                 stations_with(b, work: works.max, rest: rests.max, reps: nil)
               }])
+          end
+
+          # On and off that the one bell cannot ring, as stations differ in it.
+          def inner(b)
+            block = blocks[b]
+            ways = block.rounds.filter_map { |round| [round.on, round.off] if round.on }.uniq
+            return if block.bells == "own" || ways.empty? || block.inner
+            on, off = ways.first
+            say([b],
+              "One bell rings for all, and the stations differ in how long they go on and off: ring one time for all, " \
+              "or let each keep its own.",
+              [mend("#{on} s on and #{off} s off at every station") { stations_with(b, on: on, off: off) },
+                mend("Each station its own time") {
+                  blocks.each_with_index.map { |each, i| (i == b) ? each.but(bells: "own") : each }
+                }])
           end
         end
 

@@ -125,22 +125,50 @@ module JauntyBell::Core
         class Hall < Check
           rule "hall-full", :caution
 
+          MARGIN = 1.0 # m round a path of steps
+
           def findings
             return [] unless company.students && school.hall.positive?
-            at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }
-              .map { |place, task| [place, space_of(task)] }.max_by(&:last)
-            return [] if at.nil? || space <= school.hall
-            [say(at,
-              "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space} m² and the hall has" \
-              " #{school.hall}: " \
-              "somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
+            leaving + crowded
           end
 
           private
 
+          # A pattern of steps that is longer than the hall, taken for a square.
+          def leaving
+            side = Math.sqrt(school.hall)
+            tasks.filter_map do |at, task|
+              longest = paths(task).map { |path| path.extent.max / 100.0 }.max
+              next unless longest && longest + MARGIN > side
+              say(at, "#{titled(at)} goes #{Words.number(longest.round(1))} m and leaves the hall, which is about " \
+                "#{Words.number(side.round(1))} m long: shorten its steps, or turn sooner.", as: :fault)
+            end
+          end
+
+          def paths(task)
+            task.combinations.select { |each| Bench::Path.of_steps?(each) }
+              .map { |each| Bench::Path.new(each, company.reading) }
+          end
+
+          def crowded
+            at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }
+              .map { |place, task| [place, space_of(task)] }.max_by(&:last)
+            return [] if at.nil? || space <= school.hall
+            [say(at,
+              "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space.ceil} m² and the hall has" \
+              " #{school.hall}: " \
+              "somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
+          end
+
           def space_of(task)
-            return 0 unless task.strikes?
+            return footwork(task) unless task.strikes?
             task.shared? ? (company.students/2r).ceil * school.space["pair"] : company.students * school.space["bag"]
+          end
+
+          # m² of everybody's path with a margin round it.
+          def footwork(task)
+            each = paths(task).map { |path| path.extent.map { |cm| cm / 100.0 + MARGIN }.reduce(:*) }.max
+            each ? each * company.students : 0
           end
 
           def waves(at)

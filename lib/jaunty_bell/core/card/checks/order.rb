@@ -22,7 +22,7 @@ module JauntyBell::Core
           def hard_kicks?(task) = task.hard? && kicks?(task)
 
           def kicks?(task) =
-            task.sequence.any? do |combination|
+            task.combinations.any? do |combination|
               combination.actions.any? { |action| action.contact? && action.technique.kick? }
             end
 
@@ -125,7 +125,7 @@ module JauntyBell::Core
 
           def demanding?(task)
             task.round.effort >= FULL ||
-              task.sequence.any? { |combination|
+              task.combinations.any? { |combination|
                 combination.actions.any? do |action|
                   action.contact? && action.technique.id.match?(/\Ajump|\Askip-knee/)
                 end
@@ -192,7 +192,7 @@ module JauntyBell::Core
           def findings
             reached = {}
             tasks.flat_map do |at, task|
-              task.sequence.filter_map do |combination|
+              task.combinations.filter_map do |combination|
                 rung = rungs.index(task.round.rung)
                 below = reached[combination]
                 reached[combination] = rung if rung

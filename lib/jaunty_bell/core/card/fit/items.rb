@@ -38,7 +38,7 @@ module JauntyBell::Core
         def item(block, round, at)
           task = @plan.tasks.fetch(at)
           work = @plan.work(task)
-          settled = round.reps || (task.count && task.manner == "counted")
+          settled = round.reps || round.flow || (task.count && task.manner == "counted")
           least, step, most = settled ? [work.seconds, GRID,
             0] : choices(block, round, work, grows: task.strikes? && work.effort < @plan.company.school.hard_effort)
           Item.new(at: at, times: round.repeat, fixed: settled ? 0 : work.counting, talk: round.explain, least: least,
@@ -64,7 +64,7 @@ module JauntyBell::Core
         # [least, step, most steps] of work. Turns that come out even stay even, where the block allows any that do.
         def choices(block, round, work, grows:)
           least, most = allowed(block, round.work, grows: grows)
-          floor = round.phases.sum { |phase| phase.seconds || 1 }
+          floor = round.phases.sum { |phase| phase.lasts || 1 }
           least = [least, round_up(floor)].max
           most = [most, least].max
           even(round, work, least, most) || [least, GRID, (most - least) / GRID]
