@@ -37,6 +37,7 @@ module JauntyBell
           people
           shelf
           drills
+          flows
           cards
           classes
           draw_for("what follows")
@@ -117,7 +118,7 @@ module JauntyBell
 
       def shelf
         store = Store::Combinations.new(@db, @club_id)
-        @combinations = FACTS["combinations"].to_h do |entry|
+        @combinations = FACTS.values_at("combinations", "footwork", "answers").flatten.to_h do |entry|
           row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]),
             tags: entry.fetch("tags", []))
           [entry["name"], row]
@@ -135,12 +136,21 @@ module JauntyBell
         store = Store::Drills.new(@db, @club_id)
         @drills = FACTS["drills"].to_h do |drill|
           pool = drill["pool"].map do |name|
-            {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a}
+            {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a,
+             feed: drill["feeds"]&.fetch(drill["pool"].index(name))}
           end
-          given = drill.except("pool", "versions").transform_keys(&:to_sym)
+          given = drill.except("pool", "versions", "feeds").transform_keys(&:to_sym)
           [drill["name"],
             store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up",
               breathing: true, feeds_aloud: false, **given, pool: pool)]
+        end
+      end
+
+      # Flows, each from a line as a coach writes it.
+      def flows
+        store, writing = Store::Flows.new(@db, @club_id), Core::Card::Written.new
+        @flows = FACTS["flows"].to_h do |name, line|
+          [name, store.add(id: uuid, name: name, phases: writing.read(line).round["phases"])]
         end
       end
 
@@ -167,6 +177,7 @@ module JauntyBell
 
       def round(facts)
         named = {"drill_id" => @drills.dig(facts["title"], :id),
+                 "flow_id" => @flows.dig(facts["title"], :id),
                  "combination_id" => @combinations.dig(facts["title"], :id)}
         swap = (facts["share"] == "pairs") ? "even" : "alone"
         facts.slice("title", "work_s", "rest_s", "explain_s", "effort", "rung").merge(named, "swap" => swap)
@@ -178,6 +189,7 @@ module JauntyBell
         rows = @combinations.values.to_h { |row| [row[:id], row] }
         store = Store::Combinations.new(@db, @club_id)
         Core::Card::Shelf.of(@drills.values, rows, rows.transform_values { |row| store.meaning(row) })
+          .with_flows(@flows.values.to_h { |row| [row[:id], row] })
       end
 
       # Who is held back at the moment.

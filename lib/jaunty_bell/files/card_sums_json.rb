@@ -42,19 +42,23 @@ module JauntyBell
           work = @plan.work(task)
           share = @plan.once(work, :shown) { Core::Card::Share.mean(work.shares) }.times(task.round.repeat)
           {at: at, what: what(task), implement: task.implement&.id, manner: task.manner, work: work.seconds,
-           counting: work.counting, strikes: task.drilled? && share.strikes.round,
+           counting: work.counting, strikes: task.strikes? && share.strikes.round,
            sets: task.drilled? && share.sets.round, hard: task.hard?, combination_id: task.combination_id,
-           kit: task.kit, phases: phases(work), said: said(task), trade: trade(task, work)}
+           kit: task.kit, phases: phases(work), written: written(task), trade: trade(task, work)}
         end
       end
 
       def what(task) =
         (task.round.combination || task.round.drill || task.round.flow)&.name || task.round.exercise&.plain
 
-      # What is written on the card itself in words, or nil.
-      def said(task)
+      # A combination that is written on the card itself, drawn and in words, or nil.
+      def written(task)
         named = task.round.combination
-        Core::Bench::Notation.spoken(named.what) if named && named.id.nil?
+        return if named.nil? || named.id
+        @plan.once(task, :written) do
+          analysis = Core::Bench::Analysis.new(named.what, reading: @plan.company.reading)
+          {spoken: analysis.spoken, actions: AnalysisJson.new(analysis).actions, set_time: analysis.set_time.to_f.round(6)}
+        end
       end
 
       # What each of a pair strikes and takes of a trade, by where it lands; nil for the rest.

@@ -73,6 +73,13 @@ class WrittenTest < Minitest::Test
     assert_equal 498, line.round["work_s"], "both sides of what has two: 60 + 30 + 30 + 60 + 60 + 120 + 40 + 20 + 30 + 48"
   end
 
+  def test_a_length_stands_with_what_it_follows
+    assert_equal [20, 60, 300], read_line("hip circles 0:20, squats 20, rope 5:00").round["phases"].map { |each|
+      each["seconds"]
+    }
+    assert_equal 60, read_line("jab, cross, hook 1:00").round["work_s"]
+  end
+
   # Eight single strikes typed into a card: each for its time, and each is counted.
   def test_single_strikes_are_counted
     strikes = ["jab", "cross", "lead hook", "rear hook", "lead uppercut", "rear uppercut", "overhand", "rear kick"]
@@ -113,6 +120,7 @@ class WrittenTest < Minitest::Test
 
   BAD = {"" => /Write what is done/, "   " => /Write what is done/, "3:00" => /beside the time/,
          "x" * 501 => /at most 500 letters/,
+         "hip circles 0:30, squats 20, ro" => /"ro" is no exercise and has no length/,
          (["squats 0:10"] * 31).join(", ") => /at most 30 things; this has 31/}.freeze
 
   def test_what_cannot_be_is_said

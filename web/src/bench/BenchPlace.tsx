@@ -134,7 +134,9 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
       </div>
       <div className="order-3 flex min-w-0 flex-col gap-3 lg:order-4">
         {shown && (
-          <div className="grid grid-cols-[minmax(0,1fr)] gap-3 md:grid-cols-[minmax(0,1fr)_208px]">
+          <div
+            className={`grid grid-cols-[minmax(0,1fr)] gap-3 ${footwork ? "" : "md:grid-cols-[minmax(0,1fr)_208px]"}`}
+          >
             {footwork ? (
               <Footwork notation={shown.canonical} put={(next) => text.set(next)} />
             ) : (
@@ -144,7 +146,7 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
                 select={setStepped}
               />
             )}
-            <CountsPanel reading={shown} pace={said?.pace} gaps={gaps.length} />
+            {!footwork && <CountsPanel reading={shown} pace={said?.pace} gaps={gaps.length} />}
           </div>
         )}
         <PaceBar pacing={pacing} change={setPacing} pace={said?.pace ?? null} infeasible={said?.infeasible ?? null} />

@@ -23,7 +23,10 @@ export function ExerciseList({ add }: { add: (exercise: Exercise) => void }) {
     (each) => wanted.trim() === "" || `${each.plain} ${each.for}`.toLowerCase().includes(wanted.trim().toLowerCase()),
   );
   return (
-    <section aria-label="Exercises" className="grid content-start gap-3 rounded-2xl bg-canvas-deep p-3">
+    <section
+      aria-label="Exercises"
+      className="grid content-start gap-3 overflow-y-auto rounded-2xl bg-canvas-deep p-3 lg:max-h-[calc(100dvh-150px)]"
+    >
       <div className="flex flex-wrap items-center gap-2">
         <input
           aria-label="Find an exercise"
@@ -54,7 +57,7 @@ export function ExerciseList({ add }: { add: (exercise: Exercise) => void }) {
                       title={[...exercise.cues, ...exercise.cautions].join(" ")}
                       className="grid h-full w-full content-between justify-items-center gap-1 rounded-xl border-[1.5px] border-seam bg-chalk p-1.5 text-center text-sm hover:border-ink"
                     >
-                      <Body figures={exercise.figures} name="" className="h-14 max-w-full" />
+                      <Body figures={exercise.figures} name="" className="h-20 max-w-full" />
                       <span className="font-semibold leading-tight">{exercise.plain}</span>
                       <span className="text-ink-soft text-xs">
                         {exercise.measured_in === "reps" ? `${exercise.usual} times` : `${exercise.usual} s`}

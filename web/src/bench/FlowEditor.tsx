@@ -95,7 +95,7 @@ export function FlowEditor({ saved }: { saved?: Flow }) {
   const total = phases.reduce((sum, phase) => sum + (phase.seconds ?? 0) * (phase.sides ? 2 : 1), 0);
   const refusal = store.error instanceof Refusal ? store.error : undefined;
   return (
-    <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+    <div className="grid gap-4 xl:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
       <form
         className="grid content-start gap-3"
         onSubmit={(event) => {
@@ -115,7 +115,7 @@ export function FlowEditor({ saved }: { saved?: Flow }) {
             <li
               // biome-ignore lint/suspicious/noArrayIndexKey: phases are edited in place.
               key={i}
-              className="flex flex-wrap items-center gap-x-2 gap-y-1 rounded-xl border-[1.5px] border-seam bg-chalk px-2 py-1"
+              className="grid grid-cols-[1.5rem_minmax(0,1fr)_4rem_auto] items-center gap-x-2 rounded-xl border-[1.5px] border-seam bg-chalk px-2 py-0.5 sm:grid-cols-[1.2rem_4.5rem_minmax(0,1fr)_3.4rem_4.8rem_auto]"
             >
               <span className="w-6 text-right font-bold text-ink-soft">{i + 1}</span>
               <Drawn exercise={exercises.find((each) => each.id === phase.exercise)} />
@@ -124,9 +124,9 @@ export function FlowEditor({ saved }: { saved?: Flow }) {
                 value={phase.name}
                 maxLength={80}
                 onChange={(event) => put(i, { name: event.target.value })}
-                className="min-w-32 flex-1 rounded-md border border-transparent bg-transparent px-1 py-1 font-semibold hover:border-seam focus:border-ink"
+                className="w-full min-w-0 rounded-md border border-transparent bg-transparent px-1 py-1 font-semibold hover:border-seam focus:border-ink"
               />
-              <span className="w-16">
+              <span>
                 <TimeInput
                   label={`Time of ${i + 1}`}
                   field="seconds"
@@ -137,7 +137,7 @@ export function FlowEditor({ saved }: { saved?: Flow }) {
                   change={(seconds) => put(i, { seconds })}
                 />
               </span>
-              <label className="flex items-center gap-1 text-xs">
+              <label className="flex items-center gap-1 text-xs max-sm:hidden">
                 <input
                   type="checkbox"
                   checked={phase.sides ?? false}
@@ -208,8 +208,8 @@ export function FlowEditor({ saved }: { saved?: Flow }) {
 }
 
 const Drawn = ({ exercise }: { exercise?: Exercise }) => (
-  <span className="flex h-9 w-20 items-center justify-center">
-    {exercise && <Body figures={exercise.figures} name={exercise.plain} className="h-9" />}
+  <span className="flex h-11 items-center justify-center max-sm:hidden">
+    {exercise && <Body figures={exercise.figures} name={exercise.plain} className="h-11 max-w-full" />}
   </span>
 );
 
@@ -219,7 +219,7 @@ function Small({ label, sign, press }: { label: string; sign: string; press: () 
       type="button"
       aria-label={label}
       onClick={press}
-      className="size-7 rounded-full text-ink-soft hover:bg-canvas-deep hover:text-ink"
+      className="h-7 w-6 rounded-full text-ink-soft hover:bg-canvas-deep hover:text-ink"
     >
       <span aria-hidden="true">{sign}</span>
     </button>

@@ -39,7 +39,7 @@ export default function FlowsPlace() {
           )}
         </div>
       </div>
-      <div className="grid gap-4 lg:grid-cols-[240px_minmax(0,1fr)]">
+      <div className="grid gap-4 lg:grid-cols-[190px_minmax(0,1fr)]">
         <ul className="grid h-fit gap-2" aria-label="Flows">
           {flows.data.map((flow) => (
             <li key={flow.id}>

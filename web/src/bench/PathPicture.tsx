@@ -2,8 +2,8 @@ import type { Schemas } from "../api/client";
 import { count } from "../kit/words";
 
 type Path = Schemas["Path"];
-const MARGIN = 40; // cm
-const LEAST = 160; // cm across, so that a short path is not drawn huge
+const MARGIN = 45; // cm
+const LEAST = 90; // cm across, so that a short path is not drawn huge
 
 /** Where the feet go, from above: ahead is up. Cones stand where it turns; the other way about is dashed. */
 export function PathPicture({ path, both = false }: { path: Path; both?: boolean }) {

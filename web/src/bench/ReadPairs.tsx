@@ -82,7 +82,7 @@ function Pair({ number, pair, put, remove }: PairProps) {
           </p>
         )}
         {feed.data && feed.data.actions.length > 0 && (
-          <Wrap actions={feed.data.actions} setTime={feed.data.set_time} spoken={feed.data.spoken} size="line" />
+          <Wrap actions={feed.data.actions} setTime={feed.data.set_time} spoken={feed.data.spoken} size="part" />
         )}
       </div>
       <div className="grid content-start gap-1">

@@ -29,7 +29,7 @@ type Props = {
 
 /** The columns of a row, and of the heading over them. */
 export const COLUMNS =
-  "xl:grid-cols-[26px_minmax(120px,1fr)_92px_72px_98px_50px_56px_50px_46px_78px_56px] xl:gap-x-1 items-center";
+  "xl:grid-cols-[26px_minmax(120px,1fr)_92px_84px_98px_50px_56px_50px_46px_78px_56px] xl:gap-x-1 items-center";
 const LOOKS = {
   fault: "bg-rear text-chalk",
   caution: "bg-brass text-chalk",
@@ -54,6 +54,9 @@ export function RoundRow(props: Props) {
     title.current?.scrollIntoView({ block: "center" });
   }, [looking]);
   const name = `Round ${number}`;
+  const drawn = combination
+    ? { actions: combination.actions, set_time: combination.set_time, spoken: combination.spoken }
+    : (sum?.written ?? undefined);
   const written = sum && sum.work !== row.work_s;
   const border = isDragging ? "z-10 border-brass shadow-lg" : looking ? "border-ink" : "border-seam";
   const time = (field: "explain" | "work" | "rest", least: number) => (
@@ -104,14 +107,7 @@ export function RoundRow(props: Props) {
           </span>
         </span>
         <div className="hidden xl:block">
-          {combination && (
-            <Wrap
-              actions={combination.actions}
-              setTime={combination.set_time}
-              spoken={combination.spoken}
-              size="line"
-            />
-          )}
+          {drawn && <Wrap actions={drawn.actions} setTime={drawn.set_time} spoken={drawn.spoken} size="line" />}
         </div>
         <Pick
           label={`${name} rung`}
@@ -206,13 +202,8 @@ function Effort({ row, name, change, readOnly }: SharingProps) {
 function Struck({ sum }: { sum?: Sums["rounds"][number] }) {
   return (
     <div className="text-[13px] leading-[1.15]">
-      {typeof sum?.strikes === "number" && (
-        <>
-          <span className="font-bold">{count(sum.strikes, "strike")}</span>
-          <br />
-          <span className="text-ink-soft text-xs">{typeof sum.sets === "number" && count(sum.sets, "set")}</span>
-        </>
-      )}
+      {typeof sum?.strikes === "number" && <p className="font-bold">{count(sum.strikes, "strike")}</p>}
+      {typeof sum?.sets === "number" && <p className="text-ink-soft text-xs">{count(sum.sets, "set")}</p>}
     </div>
   );
 }
@@ -254,7 +245,6 @@ type SharingProps = { row: Row; name: string; change: Props["change"]; readOnly:
 function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number]; circuit: boolean }) {
   const said = [
     sum?.what && sum.what.toLowerCase() !== row.title.toLowerCase() && sum.what,
-    sum?.said,
     sum?.trade && `${sum.trade.said} ${count(sum.trade.exchanges, "exchange")}`,
     row.implement && `on ${row.implement.replaceAll("-", " ")}`,
     sum && sum.manner !== "clocked" && MANNER_NAMES[sum.manner]?.name.toLowerCase(),
@@ -266,7 +256,7 @@ function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number];
     row.active && "active rest",
     row.reps !== null && count(row.reps, "repetition"),
     row.intensity,
-    !row.contact && "no contact",
+    !row.contact && row.exercise === null && !row.flow_id && "no contact",
     row.beginners && `beginners in place: ${row.beginners}`,
     row.ahead && `who owns it: ${row.ahead}`,
     circuit && `${row.capacity} at a time`,

@@ -69,7 +69,9 @@ export function NowOn({
           <p className={large ? "text-3xl" : "text-lg max-sm:text-sm"}>{whole.cues.join(" ")}</p>
         </div>
       )}
-      {round?.trade && !isOver(ring) && <p className="font-bold text-xl sm:text-2xl">{round.trade.said}</p>}
+      {round?.trade && !isOver(ring) && (
+        <p className={`font-bold ${large ? "text-4xl" : "mb-2 text-lg max-sm:text-sm"}`}>{round.trade.said}</p>
+      )}
       {(round?.feeds?.length ?? 0) > 0 && !isOver(ring) && (
         <p className="text-lg max-sm:text-sm">
           <span className="text-night-soft">They show:</span> {round?.feeds.map((feed) => feed.spoken).join(" · ")}
@@ -82,7 +84,7 @@ export function NowOn({
             actions={combination.actions}
             setTime={combination.set_time}
             spoken={combination.spoken}
-            size={phone ? "strip" : "huge"}
+            size={phone || round?.trade ? "strip" : "huge"}
           />
           {called === undefined && (
             <p className="mt-2 font-bold text-xl max-sm:mt-0.5 max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight sm:text-2xl">
@@ -106,10 +108,13 @@ export function NowOn({
 }
 
 const SHOWN = ["call", "count", "swap", "side", "phase"];
+const LONG = 40; // letters of a text that is read at a smaller size
 const STAYS = 4_000; // ms that a count or a change stays to be read; a call stays until the next
 
 /** What is being called or counted now, large enough for who did not hear it; and, where wanted, the next call. */
-export function Heard({ ring, now, ahead = false }: { ring: Ring; now: number; ahead?: boolean }) {
+type HeardProps = { ring: Ring; now: number; ahead?: boolean; large?: boolean };
+
+export function Heard({ ring, now, ahead = false, large = false }: HeardProps) {
   if (!isRunning(ring) || ring.segments[ring.at]?.kind !== "work") return null;
   const begun = now - gone(ring, now);
   const cues = due(ring, begun, begun + left(ring, now) + gone(ring, now)).filter(
@@ -124,7 +129,13 @@ export function Heard({ ring, now, ahead = false }: { ring: Ring; now: number; a
       className="flex min-h-14 flex-wrap items-baseline gap-x-6 rounded-2xl bg-night-raised px-4 py-2 max-sm:min-h-0 max-sm:py-1"
       data-testid="heard"
     >
-      {shown && <strong className="wide font-extrabold text-3xl text-brass-bright sm:text-4xl">{shown.text}</strong>}
+      {shown && (
+        <strong
+          className={`wide font-extrabold text-brass-bright ${large ? "text-7xl" : (shown.text ?? "").length > LONG ? "text-lg sm:text-xl" : "text-3xl sm:text-4xl"}`}
+        >
+          {shown.text}
+        </strong>
+      )}
       {ahead && next && (
         <span className="text-lg text-night-soft">
           then <strong className="text-canvas">{next.cue.text}</strong>

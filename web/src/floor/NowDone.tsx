@@ -20,7 +20,11 @@ export function StretchOn({ opened, now, large }: { opened: OpenClass; now: Stre
           {stretch.sides && <span className="text-night-soft"> {other ? "other side" : "left"}</span>}{" "}
           <span className="text-brass-bright tabular-nums">{clock(Math.ceil(left / 1_000))}</span>
         </p>
-        {exercise?.cues[0] && <p className={large ? "text-3xl" : "text-lg max-sm:text-sm"}>{exercise.cues[0]}</p>}
+        {exercise && (
+          <p className={large ? "text-3xl" : "text-lg max-sm:text-sm"}>
+            {(large ? exercise.cues : exercise.cues.slice(0, 1)).join(" ")}
+          </p>
+        )}
         {next && (
           <p className={`text-night-soft ${large ? "text-3xl" : "text-lg max-sm:text-sm"}`}>
             then <strong className="text-canvas">{next.burst ? "all out" : next.name}</strong>

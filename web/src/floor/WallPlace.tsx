@@ -44,7 +44,7 @@ export function WallScreen({ opened, live, touch, children }: Props) {
           <Clock ring={ring} now={now} large />
           <NowOn opened={opened} ring={ring} now={now} large />
           <Together opened={opened} ring={ring} now={now} groups={live.pairs ?? []} look="wall" />
-          <Heard ring={ring} now={now} />
+          <Heard ring={ring} now={now} large />
           <NextUp opened={opened} ring={ring} />
         </>
       ) : (

@@ -40,7 +40,7 @@ export function Body({ figures, name, className = "h-16", light = false }: Props
                   <polyline
                     key={part}
                     points={line.map(at).join(" ")}
-                    strokeWidth={part === 0 ? 8 : near ? 6 : 4}
+                    strokeWidth={part === 0 ? 7 : near ? 5 : 3.5}
                     className={look(light, near)}
                   />
                 )

@@ -123,8 +123,21 @@ module JauntyBell::Core
         take(left, %r{#{ANY_TIME}\s*/\s*#{TIME}}io) do |found|
           facts.update("work_s" => seconds(found), "rest_s" => seconds(found, 5))
         end
-        return if parts(left).size > 1 && parts(left).count { |part| part.match?(ANY_TIME) } > 1
+        return if listing?(parts(left))
         take(left, ANY_TIME) { |found| facts["work_s"] = seconds(found) }
+      end
+
+      # Whether lengths stand with the parts they follow: more than one has one, or one that is not the last, or some part
+      # is an exercise. A single one at the end of a combination is the round's.
+      def listing?(parts)
+        timed = parts.each_index.select { |i| parts[i].match?(ANY_TIME) }
+        return false if parts.size < 2 || timed.empty?
+        timed.size > 1 || timed != [parts.size - 1] || parts.any? { |part| exercise?(part) }
+      end
+
+      def exercise?(part)
+        bare = tidy(part.sub(ANY_TIME, ""))
+        @exercises.named(bare) || @exercises.named(counted(bare).last)
       end
 
       def take(left, pattern)
@@ -149,7 +162,11 @@ module JauntyBell::Core
         parts = parts(left)
         return if parts.size < 2 || named(left)
         found = parts.map { |part| phase(part) }
-        return unless found.all? { |phase| phase["timed"] || phase["exercise"] }
+        untold = found.index { |phase| !phase["timed"] && !phase["exercise"] }
+        return unless untold.nil? || listing?(parts)
+        if untold
+          refuse("\"#{parts[untold]}\" is no exercise and has no length: give it one (#{parts[untold]} 0:30).")
+        end
         if parts.size > MOST_PHASES
           refuse("One round holds at most #{MOST_PHASES} things; this has #{parts.size}. Make two of it.")
         end
