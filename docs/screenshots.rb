@@ -23,8 +23,9 @@ class Screenshots < SystemTest
 
   def views
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
-     drills: -> { visit "/bench/drills/#{db[:drills].first(name: "Gangway on the pads")[:id]}" },
-     card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" }, fit: -> { fit },
+     drills: -> { visit "/bench/drills/#{db[:drills].first(name: "See it and answer")[:id]}" },
+     flows: -> { visit "/bench/flows/#{db[:flows].first(name: "Tide warm-up")[:id]}" },
+     card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" },
      calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" },
      board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") },
@@ -42,13 +43,6 @@ class Screenshots < SystemTest
   def student(name) = visit("/book/#{db[:students].first(name: name)[:id]}")
 
   def card = db[:cards].first(name: "Tuesday, kicks off the hands")
-
-  def fit
-    visit "/card/#{card[:id]}"
-    fill_in "Class minutes", with: "60"
-    click_button "Make it fit"
-    assert_button "Take it", disabled: false
-  end
 
   def bench(text)
     visit "/bench"

@@ -136,13 +136,13 @@ module Measure
       end
 
       def recognized(folder, ids)
-        File.write("#{folder}/words.gram", "#JSGF V1.0;\ngrammar words;\npublic <word> = #{ids.values.join(" | ")};\n")
-        File.write("#{folder}/list", ids.keys.join("\n"))
+        grammar, list, heard = %w[words.gram list heard].map { |name| File.join(folder, name) }
+        File.write(grammar, "#JSGF V1.0;\ngrammar words;\npublic <word> = #{ids.values.join(" | ")};\n")
+        File.write(list, ids.keys.join("\n"))
         output, status = Open3.capture2e("pocketsphinx_batch", "-adcin", "yes", "-cepdir", folder, "-cepext", ".wav",
-          "-ctl", "#{folder}/list", "-hyp", "#{folder}/heard", "-jsgf", "#{folder}/words.gram", "-dict", DICTIONARY,
-          "-hmm", MODEL)
+          "-ctl", list, "-hyp", heard, "-jsgf", grammar, "-dict", DICTIONARY, "-hmm", MODEL)
         raise output.lines.last(5).join unless status.success?
-        File.readlines("#{folder}/heard").to_h { |line|
+        File.readlines(heard).to_h { |line|
           [line[/\((\d{4})/, 1], line.sub(/\s*\(\d{4}.*/m, "").strip]
         }
       end

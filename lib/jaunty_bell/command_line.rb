@@ -182,9 +182,11 @@ module JauntyBell
       end
       combination = Bench::Notation.read(written, reading)
       unless Bench::Path.of_steps?(combination)
-        refuse("A path is of steps alone; \"#{written}\" has more in it. Write step in, gallop out, pivot left and the like.")
+        refuse("A path is of steps alone; \"#{written}\" has more in it. Write step in, gallop out, pivot left and " \
+          "the like.")
       end
-      Files::PathJson.of(Bench::Path.new(combination, reading)).merge(notation: Bench::Notation.write(combination, reading))
+      Files::PathJson.of(Bench::Path.new(combination, reading))
+        .merge(notation: Bench::Notation.write(combination, reading))
     end
 
     # The sums of the card with other blocks, and how it differs.

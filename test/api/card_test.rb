@@ -41,7 +41,8 @@ class CardApiTest < ApiTest
     rounds = [round(title: "Rope", exercise: "rope"),
       round(combination_id: drill[:id], swap: "every", every: 30, both_sides: true, effort: 7, tempo: 132.5,
         on_s: 20, off_s: 10,
-        phases: [phase("own", seconds: 60), phase("other", other: true, rung: "move", effort: 8)], kit: ["shin pads"], beginners: "count")]
+        phases: [phase("own", seconds: 60), phase("other", other: true, rung: "move", effort: 8)], kit: ["shin pads"],
+        beginners: "count")]
     call(:post, "/api/card/cards", id: id, **saved(*rounds, name: "Tuesday"))
     assert_equal 201, status, last_response.body
     read = call(:get, "/api/card/cards/#{id}")

@@ -190,6 +190,61 @@ class CommandLineTest < Minitest::Test
     end
   end
 
+  def test_paths
+    square = told("path", "step in, step left, step out, step right")
+    assert_equal ["square", 104.0, [0.0, 0.0], false],
+      [square["shape"], square["length"], square["ends"].values_at("x", "y"), square["crossed"]]
+    assert_equal [[0.0, 0.0], [60.0, 0.0]], told("path", "step in 60cm")["points"]
+    assert_equal "T", told("path", "T", "--size", "150")["shape"]
+    {["path", "1-2"] => /steps alone/, ["path", "square", "--size", "5000"] => /from 5 cm to 10 m/,
+     ["path", "step in 40m"] => /from 5 cm to 10 m/, ["path"] => /in quotes/}.each do |asked, says|
+      status, _, errors = run_command(*asked)
+      assert_equal 2, status, asked.inspect
+      assert_match says, errors
+    end
+  end
+
+  # A card of every kind of drill as a file: what is heard of each is on the cue sheet.
+  def test_cues_of_every_kind
+    combinations = {"Off the jab" => "slip rear-2", "Two" => "1-2", "Out and back" => "gallop in-gallop out"}
+    file = {
+      "format" => "jaunty-bell/card", "version" => 1, "name" => "All", "minutes" => 30,
+      "combinations" => combinations.map { |name, text|
+        {"name" => name, "meaning" => JauntyBell::Core::Bench::Notation.read(text).to_data}
+      },
+      "flows" => [{"name" => "Warm", "phases" => [
+        {"name" => "hip circles", "seconds" => 20, "sides" => true, "exercise" => "hip-circles"},
+        {"name" => "squats", "seconds" => 30, "exercise" => "squats"}
+      ]}],
+      "drills" => [
+        {"name" => "Read", "implement" => "focus-mitts", "manner" => "read", "pool" => [
+          {"combination" => "Off the jab", "feed" => "their jab"}, {"combination" => "Two", "feed" => "red"}
+        ]},
+        {"name" => "Trade", "implement" => "partner", "manner" => "trade", "intensity" => "touch",
+         "trade" => {"turn" => "last to finish", "expected" => 4}, "pool" => [{"combination" => "Two"}]},
+        {"name" => "Steps", "implement" => "air", "manner" => "called", "pool" => [{"combination" => "Out and back"}]}
+      ],
+      "blocks" => [
+        {"kind" => "warm-up", "rounds" => [{"title" => "Warm", "flow_id" => "Warm"}]},
+        {"kind" => "mitts", "rounds" => [{"title" => "Read", "drill_id" => "Read", "work_s" => 60, "swap" => "even"},
+          {"title" => "Trade", "drill_id" => "Trade", "work_s" => 60}, {"title" => "Steps", "drill_id" => "Steps",
+                                                                        "work_s" => 30}]},
+        {"kind" => "bag", "rounds" => [{"title" => "Out", "combination_id" => "Two", "work_s" => 90,
+                                        "phases" => [{"name" => "steady"}, {"name" => "burst", "seconds" => 30,
+                                                                            "burst" => true}]}]}
+      ]
+    }
+    with_card(file) do |path|
+      heard = told("cues", path)["segments"].flat_map { |segment| segment["cues"] }.filter_map { |cue| cue["text"] }
+      ["hip circles, left, twenty seconds", "Other side", "squats, thirty seconds", "their jab", "red",
+        "Touch. Begin in turn. Back and forth until one stops. Last to finish counts.", "gallop in, gallop out",
+        "Last thirty seconds. No stopping"].each { |text| assert_includes heard, text }
+      assert_equal 70, told("card", path)["runs"][0].then { |run| run["to"] - run["bell"] }
+      version = told("version", path, "--without", "partners", "--for", "beginners")
+      refute(version["blocks"].flat_map { |block| block["rounds"] }.any? { |round| round["drill_id"] == "Trade" })
+    end
+  end
+
   def test_card_files_that_will_not_do
     with_card do |path|
       assert_equal [2, "Say how long the class is: --minutes N.\n"], run_command("fit", path).values_at(0, 2)

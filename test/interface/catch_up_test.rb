@@ -1,7 +1,8 @@
 require "support/interface"
 require "support/cards"
 
-# "We have 25 minutes", on the device and in the core: the same times added to the same segments, at moments from a seed.
+# "We have 25 minutes", on the device and in the core: the same times added to the same segments, at moments from a
+# seed.
 class DeviceCatchUpTest < InterfaceTest
   include CardTest
 

@@ -128,8 +128,8 @@ class StoreTest < Minitest::Test
       pool: pool.map { |id| {combination_id: id, at_rungs: []} }, **given, **facts)
   end
 
-  def new_class(club_id = club, card: nil, group: nil)
+  def new_class(club_id = club, card: nil, group: nil, starts_at: Clock.now)
     classes(club_id).open(id: uuid, card_id: card, group_id: group, coach_id: nil, title: "Class", minutes: 60,
-      starts_at: Clock.now)
+      starts_at: starts_at)
   end
 end

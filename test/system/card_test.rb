@@ -263,7 +263,7 @@ class CardSystemTest < SystemTest
   def test_what_cannot_be_is_said_and_nothing_is_lost
     expect_refusals
     fill_in "Round 9 work", with: "20\t"
-    assert_selector "[role=alert]", text: "A turn of 30 s is longer than the 20 s of work"
+    assert_selector "[aria-label='What it comes to']", text: "A turn of 30 s is longer than the 20 s of work"
     click_button "Save"
     assert_selector "[role=alert]", text: "A turn of 30 s is longer than the 20 s of work"
     assert_equal 11, rows.size

@@ -88,7 +88,7 @@ module JauntyBell
         people.student(id)
         meaning = combinations.meanings([params["combination"]])[params["combination"]]
         answer(club.diary(id).marks(params["combination"]).map do |row|
-          row.slice(:id, :rung, :attempted, :clean, :broke_at, :coach, :title)
+          row.slice(:id, :rung, :attempted, :clean, :broke_at, :feed, :coach, :title)
             .merge(broke_after: row[:broke_at] && meaning&.said_at(row[:broke_at]), on: row[:on].iso8601,
               rubric: row[:rubric].to_h, taken_back: !row[:taken_back_at].nil?)
         end)

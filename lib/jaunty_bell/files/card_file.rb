@@ -17,7 +17,8 @@ module JauntyBell
       class << self
         # From a row of Store::Cards and a Core::Card::Shelf with the rows of its drills.
         def of(card, shelf, reading)
-          names = {"drill_id" => shelf.drills.transform_values(&:name), "flow_id" => shelf.flows.transform_values(&:name),
+          names = {"drill_id" => shelf.drills.transform_values(&:name),
+                   "flow_id" => shelf.flows.transform_values(&:name),
                    "combination_id" => shelf.combinations.transform_values(&:name)}
           {"format" => FORMAT, "version" => 1, "name" => card[:name], "minutes" => card[:minutes],
            "level" => card[:level],

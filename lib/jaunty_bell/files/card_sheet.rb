@@ -42,7 +42,7 @@ module JauntyBell
       end
 
       def wrap(pdf, task, at:, width:, half:)
-        return unless task.drilled?
+        return unless task.drilled? && task.manner != "read"
         drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis(task)), analysis(task).set_time,
           width: width, half: half)
         pdf.svg(drawing.to_s, at: at, width: width, enable_web_requests: false)

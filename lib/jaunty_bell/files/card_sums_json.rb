@@ -57,7 +57,8 @@ module JauntyBell
         return if named.nil? || named.id
         @plan.once(task, :written) do
           analysis = Core::Bench::Analysis.new(named.what, reading: @plan.company.reading)
-          {spoken: analysis.spoken, actions: AnalysisJson.new(analysis).actions, set_time: analysis.set_time.to_f.round(6)}
+          {spoken: analysis.spoken, actions: AnalysisJson.new(analysis).actions,
+           set_time: analysis.set_time.to_f.round(6)}
         end
       end
 

@@ -9,7 +9,8 @@ module JauntyBell
 
       # One that is on no shelf, written on a card: {name:, what: its meaning}.
       def self.written(key, said, reading)
-        row = {id: key, name: said[:name], complexity: Core::Bench::Complexity.of(Core::Bench::Flow::Walk.new(said[:what])), tags: [], version: 1}
+        row = {id: key, name: said[:name],
+               complexity: Core::Bench::Complexity.of(Core::Bench::Flow::Walk.new(said[:what])), tags: [], version: 1}
         analysed(row, said[:what], reading)
       end
 

@@ -16,7 +16,9 @@ module JauntyBell
            :feeds_aloud, :intensity),
          trade: @row[:trade]&.to_h,
          tempo: @row[:tempo].to_f, pause_s: @row[:pause_s].to_f, rungs: @row[:rungs].to_a,
-         pool: @row[:pool].map { |each| {combination_id: each[:combination_id], at_rungs: each[:at_rungs].to_a, feed: each[:feed]} },
+         pool: @row[:pool].map { |each|
+           {combination_id: each[:combination_id], at_rungs: each[:at_rungs].to_a, feed: each[:feed]}
+         },
          kit: @row[:kit]&.to_a, holder_cues: @row[:holder_cues]&.to_a, cautions: @row[:cautions]&.to_a, drawn: drawn}
       end
 

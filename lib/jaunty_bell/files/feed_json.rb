@@ -6,7 +6,8 @@ module JauntyBell
       def self.of(feed, reading, school)
         drawn = {actions: [], set_time: 0.0}
         if feed.actions.any?
-          shown = AnalysisJson.new(Core::Bench::Analysis.new(Core::Bench::Combination.new(feed.actions), reading: reading))
+          shown = AnalysisJson.new(Core::Bench::Analysis.new(Core::Bench::Combination.new(feed.actions),
+            reading: reading))
           drawn = shown.to_h.slice(:actions, :set_time)
         end
         {text: feed.text, spoken: feed.spoken, usual: usual(feed, reading, school), **drawn}

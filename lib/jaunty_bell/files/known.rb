@@ -141,7 +141,8 @@ module JauntyBell
           facts = Core::Bench::Drill::Facts.new(pool: [], implement: nil)
           {pool: [], manner: facts.manner, tempo: facts.tempo, pause_s: facts.pause.to_f, both_sides: facts.both_sides,
            count: facts.count, on_s: facts.on, off_s: facts.off, rest: facts.rest, ladder: facts.ladder,
-           breathing: facts.breathing, feeds_aloud: facts.feeds_aloud, trade: nil, intensity: nil, kit: facts.kit, holder_cues: nil, cautions: nil}
+           breathing: facts.breathing, feeds_aloud: facts.feeds_aloud, trade: nil, intensity: nil, kit: facts.kit,
+           holder_cues: nil, cautions: nil}
         end
       end
     end

@@ -42,10 +42,47 @@ module JauntyBell
         @pdf.text_box under_title(run), at: [0, inner.top - 19], width: inner.width, height: 12, size: 8.5,
           overflow: :shrink_to_fit
         @pdf.fill_color INK
-        run.task&.drilled? ? drilled(run.task, inner) : stations(run, inner)
+        below(run, inner)
         @pdf.fill_color SOFT
         @pdf.text_box @name, at: [0, 8], width: inner.width, height: 9, size: 7, overflow: :shrink_to_fit
         @pdf.fill_color INK
+      end
+
+      # A drill with its cues; what is done in a flow, in phases or at stations; what a holder shows.
+      def below(run, inner)
+        task = run.task
+        return lines(stations(run), inner) unless task
+        return lines(feeds(task), inner) if task.manner == "read" && task.drill
+        return lines(stretches(task), inner) if task.phases.any?
+        task.drilled? ? drilled(task, inner) : lines(task.exercises.flat_map(&:cues), inner)
+      end
+
+      # The holder's: what is shown and how, the answer after it. Drawn at random; students are not given this one.
+      def feeds(task)
+        reading = @plan.company.reading
+        shown = task.drill.pairs.map do |feed, answer|
+          how = Core::Bench::HolderMap.of(answer, reading, @plan.company.school).compact.first
+          "#{feed.spoken}  →  #{Core::Bench::Notation.spoken(answer)}#{" (#{how})" if how && task.holder?}"
+        end
+        ["For the holder; the student does not see it:", *shown]
+      end
+
+      def stretches(task)
+        task.phases.map do |phase|
+          name = phase.burst ? "all out" : phase.name
+          lasts = phase.lasts ? clock(phase.seconds) : "what is left"
+          [name, lasts, ("each side" if phase.sides), ("other stance" if phase.other)].compact.join(", ")
+        end
+      end
+
+      # Lines in one column, or in two where there are many.
+      def lines(list, inner)
+        columns = (list.size > 10) ? 2 : 1
+        list.each_slice([(list.size / columns.to_f).ceil, 1].max).with_index do |part, i|
+          @pdf.text_box part.join("\n"), at: [i * inner.width / columns, inner.top - 36],
+            width: inner.width / columns - 4, height: inner.height - 50, size: 9.5, leading: 1.5,
+            overflow: :shrink_to_fit
+        end
       end
 
       def under_title(run)
@@ -73,12 +110,12 @@ module JauntyBell
           .map { |who, list| "<b>#{who}</b>  #{list.join(" ")}" }.join("\n")
       end
 
-      def stations(run, inner)
+      def stations(run)
         block = @plan.blocks[run.block]
-        return unless block.circuit?
-        text = block.rounds.each_with_index.map { |round, i| "#{i + 1}. #{round.title}" }.join("\n")
-        @pdf.text_box text, at: [0, inner.top - 36], width: inner.width, height: inner.height - 50, size: 9.5,
-          overflow: :shrink_to_fit
+        return [] unless block.circuit?
+        block.rounds.each_with_index.map { |round, i|
+          "#{i + 1}. #{round.title}#{", #{round.on} s on, #{round.off} s off" if round.on}"
+        }
       end
     end
   end

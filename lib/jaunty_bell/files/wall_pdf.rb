@@ -88,9 +88,17 @@ module JauntyBell
             "#{Core::Words.many(block.laps, "lap")}"]
         end
         how = [block.name, (task.round.rung if task.drilled?), sharing(task)].compact
-        what = [(written(task) if task.drilled?), ("beginners: #{task.round.beginners}" if task.round.beginners),
+        what = [what(task), ("beginners: #{task.round.beginners}" if task.round.beginners),
           ("ahead: #{task.round.ahead}" if task.round.ahead)].compact
         [how, what].reject(&:empty?).map { |words| words.join("  ·  ") }
+      end
+
+      # What is done, as far as the wall may tell: of a read drill what is shown and never the answer.
+      def what(task)
+        return task.drill.facts.feeds.map(&:spoken).join(" / ") if task.manner == "read" && task.drill
+        return task.trade_said if task.trade
+        return task.phases.map { |phase| phase.burst ? "all out" : phase.name }.join(", ") if task.phases.any?
+        written(task) if task.drilled?
       end
 
       # One or two lines under the length: what comes before the bell, and after.

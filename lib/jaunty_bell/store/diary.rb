@@ -23,7 +23,7 @@ module JauntyBell
         of(:marks, @student_id).where(combination_id: combination_id).left_join(:accounts, id: :coach_id)
           .left_join(:classes, club_id: Sequel[:marks][:club_id], id: Sequel[:marks][:class_id])
           .order(Sequel.desc(Sequel[:marks][:on]), Sequel.desc(:at))
-          .select(Sequel[:marks][:id], :rung, Sequel[:marks][:on], :attempted, :clean, :broke_at, :rubric,
+          .select(Sequel[:marks][:id], :rung, Sequel[:marks][:on], :attempted, :clean, :broke_at, :feed, :rubric,
             :taken_back_at, Sequel[:accounts][:name].as(:coach), Sequel[:classes][:title]).all
       end
 

@@ -24,7 +24,8 @@ module JauntyBell
         row.merge(pool: pool_rows([id]))
       end
 
-      # `facts` has the keys of FACTS and LISTS, :trade, and :pool: [{combination_id:, at_rungs:, feed:}]. Raises Conflict.
+      # `facts` has the keys of FACTS and LISTS, :trade, and :pool: [{combination_id:, at_rungs:, feed:}]. Raises
+      # Conflict.
       def add(id:, **facts)
         guarding(facts[:name]) do
           @db[:drills].insert(columns(facts).merge(club_id: @club_id, id: id))

@@ -3,7 +3,8 @@ module JauntyBell
     # All that is on file of one student: to give it to them, and to erase it.
     class Privacy
       # Tables with rows of one student, facts before what they refer to.
-      OWN = %i[attendances departures efforts marks tallies notes knocks recordings class_guests past_memberships masteries
+      OWN = %i[attendances departures efforts marks tallies notes knocks recordings class_guests past_memberships
+        masteries
         links corrections health_audit holds].freeze
       OF_HOLDS = %i[return_steps clearances].freeze
       LEFT_OUT = %i[club_id].freeze

@@ -5,7 +5,8 @@ module JauntyBell
     class Unnamed
       INSTEAD = "somebody"
       OWN_WORDS = %w[notes knocks holds corrections efforts].freeze # where people are called by their first name alone
-      NOBODY_S = %i[accounts students groups clubs techniques exercises voices].freeze # names of other people and things
+      # Names of other people and things
+      NOBODY_S = %i[accounts students groups clubs techniques exercises voices].freeze
 
       def initialize(db, club_id)
         @db = db

@@ -9,7 +9,8 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques exercises groups students past_memberships kept_apart voices combinations series series_combinations
+      TABLES = %i[techniques exercises groups students past_memberships kept_apart voices combinations series
+        series_combinations
         drills drill_combinations flows
         cards card_versions classes class_guests attendances departures pairings leads bells round_runs calls marks
         efforts tallies notes

@@ -42,7 +42,9 @@ class PathTest < Minitest::Test
         assert_equal shape, made.mirrored.shape, "#{shape} of #{size}, mirrored"
         assert_operator made.ends[:from_start], :<, Bench::Path::NEAR, "#{shape} comes home"
         assert_in_delta size, made.extent.max, (shape == "V") ? size * 0.45 : 6, "#{shape} of #{size}" if size >= 100
-        assert_empty made.findings.map(&:first) - %w[ends], "#{shape} of #{size}: no step too long" unless shape == "circle"
+        unless shape == "circle"
+          assert_empty made.findings.map(&:first) - %w[ends], "#{shape} of #{size}: no step too long"
+        end
       end
     end
     assert_match(/no pattern of ours/, assert_raises(Core::InvalidInput) { Bench::Path.shaped("star", 100) }.message)

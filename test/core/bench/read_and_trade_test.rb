@@ -56,7 +56,9 @@ class ReadAndTradeTest < Minitest::Test
 
   # The walk begins with what the partner does: an answer that meets nothing is said.
   def test_findings_walk_from_the_partner_s_action
-    rules = ->(drill) { drill.analyses.map { |analysis| analysis.walk.findings.map(&:rule).include?("unanswered-feed") } }
+    rules = ->(drill) {
+      drill.analyses.map { |analysis| analysis.walk.findings.map(&:rule).include?("unanswered-feed") }
+    }
     assert_equal [false, true], rules[read_drill("1": "slip rear-2", "2": "3-2")]
   end
 
@@ -81,8 +83,8 @@ class ReadAndTradeTest < Minitest::Test
   SUMS = {
     # an exchange is 2 s; with the pause after it 4 s: 15 of them in a minute
     [{turn: "n for n", begins: "one"}, %w[1-2], 60] => [15, [[15, 30, 30], [15, 30, 30]]],
-    # two sets of two strikes, then two of one (half a second each): 2·2 + 2·1.5 = 7 s; 8 of them in 56 s, and in the 4 s
-    # left two more of the one who begins
+    # two sets of two strikes, then two of one (half a second each): 2·2 + 2·1.5 = 7 s; 8 of them in 56 s, and in the 4
+    # s left two more of the one who begins
     [{turn: "n for n", sets: 2, begins: "one"}, %w[1-2 2], 60] => [8, [[18, 36, 16], [16, 16, 36]]],
     # three, then the counter: 4 sets, 8 s; 7 exchanges in 56 s, 2 sets more. Each begins in turn: four times the one
     [{turn: "until countered", expected: 3}, %w[1-2], 60] => [7, [[15, 30, 30], [15, 30, 30]]],

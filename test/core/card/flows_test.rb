@@ -8,7 +8,9 @@ class FlowsTest < Minitest::Test
   ALL = JauntyBell::Core::Lexicon::Exercises.default
 
   def of(id, seconds, **facts) =
-    ALL[id].then { |each| Card::Phase.new(name: each.name, seconds: seconds, exercise: each, sides: each.sides, **facts) }
+    ALL[id].then do |each|
+      Card::Phase.new(name: each.name, seconds: seconds, exercise: each, sides: each.sides, **facts)
+    end
 
   def flow(*phases) = Card::Named.new(id: "f", name: "Flow", what: Card::Flow.checked(phases))
 
@@ -74,8 +76,8 @@ class FlowsTest < Minitest::Test
     assert_operator burst.at + burst.length, :<=, (counting + 90) * 1_000
   end
 
-  # Strikes are those of what each phase is of; in an exercise nobody strikes. Reckoned by hand at 120 beats a minute with
-  # 1 s between sets: 1-2 takes 1 s, so 30 sets of 2 in a minute; 1-2-3 takes 1.5 s, so 24 of 3 in a minute.
+  # Strikes are those of what each phase is of; in an exercise nobody strikes. Reckoned by hand at 120 beats a minute
+  # with 1 s between sets: 1-2 takes 1 s, so 30 sets of 2 in a minute; 1-2-3 takes 1.5 s, so 24 of 3 in a minute.
   def test_phases_of_their_own
     named = ->(text) { Card::Named.new(id: nil, name: text, what: read(text)) }
     round = Card::Round.new(title: "Mixed", work: 180, tempo: 120, pause: 1, implement: "hanging-bag", phases: [

@@ -41,7 +41,8 @@ class TaskTest < Minitest::Test
 
   # manner → what is done in turn, of a pool of two
   SEQUENCES = {"clocked" => %w[1-2], "called" => %w[1-2 3-4], "series" => %w[1-2 3-4], "read" => %w[1-2 3-4],
-               "counted" => %w[1-2 3-4], "counted-then-clocked" => %w[1-2 3-4], "flow" => %w[1-2], "trade" => %w[1-2 3-4],
+               "counted" => %w[1-2 3-4], "counted-then-clocked" => %w[1-2 3-4], "flow" => %w[1-2],
+               "trade" => %w[1-2 3-4],
                "ladder" => %w[1 1-2]}.freeze
 
   def test_what_is_done_in_turn

@@ -123,4 +123,49 @@ class VariantsTest < Minitest::Test
       [:removed, "3-4", []]], told
     assert_empty Card::Difference.new(before, before).changes
   end
+
+  # Everything a coach may ask for at once, on a card of every kind of drill: whatever is asked holds together with all
+  # else.
+  def test_every_version_with_every_other_on_drills_as_they_are_run
+    squats = Lexicon::Exercises.default["squats"]
+    flow = Card::Flow.checked([Card::Phase.new(name: "squats", seconds: 60, exercise: squats)])
+    whole = plan(
+      block("warm-up", Card::Round.new(title: "Warm", flow: Card::Named.new(id: "f", name: "Warm", what: flow))),
+      block("technique",
+        drilled(["gallop in-gallop out", "step left-step right"], manner: "called", rung: "call", work: 90)),
+      block("mitts", drilled(%w[slip\ rear-2 3-2], manner: "read", shows: %w[1 red], drill_implement: "focus-mitts",
+        rung: "answer", work: 180, effort: 7, swap: "even")),
+      block("partner", drilled(%w[1-2], manner: "trade", drill_implement: "partner", rung: "answer", work: 120,
+        intensity: "hard", effort: 8)),
+      block("bag", round("1-2-3", work: 240, effort: 8, phases: [Card::Phase.new(name: "steady"),
+        Card::Phase.new(name: "burst", seconds: 30, burst: true, effort: 9)])),
+      students: 8, school: school(kit: {"hanging-bag" => 6, "focus-mitts" => 5, "long-pads" => 5})
+    )
+    kinds = Card::Variants::KINDS
+    (1..kinds.size).flat_map { |n| kinds.combination(n).to_a }.each do |asked|
+      made = whole.with(blocks: Card::Variants.of(whole, asked))
+      held_to(asked, made)
+      assert_equal whole.blocks.sum { |each| each.rounds.size },
+        made.blocks.sum { |each| each.rounds.size }, asked.inspect
+    end
+  end
+
+  def held_to(asked, made)
+    tasks = made.tasks.values
+    if asked.include?("no partner")
+      refute(tasks.any? { |task| task.holder? || task.trade || task.shared? }, asked.inspect)
+    end
+    if asked.include?("no bag")
+      refute(tasks.any? { |task| Card::Variants::BAGS.include?(task.implement&.id) }, asked.inspect)
+    end
+    refute(tasks.any?(&:gloves), asked.inspect) if asked.include?("no gloves")
+    refute(tasks.any? { |task| task.round.rung == "move" }, asked.inspect) if asked.include?("no space")
+    if asked.include?("juniors")
+      refute(tasks.any?(&:hard?), asked.inspect)
+      assert(tasks.select(&:strikes?).all? { |task| task.round.work <= made.company.school.junior_round },
+        asked.inspect)
+    end
+    return unless asked.include?("beginners")
+    assert(tasks.all? { |task| task.round.effort <= 6 && !task.trade && task.manner != "read" }, asked.inspect)
+  end
 end

@@ -63,14 +63,16 @@ class WrittenTest < Minitest::Test
 
   # A warm-up of ten named exercises is one round, in its order, each with its time.
   def test_a_list_keeps_its_order
-    line = read_line("hip circles 0:30, arm circles 0:30, trunk turns, 20 squats, leg swings 10, rope 2:00, side bends, " \
+    line = read_line("hip circles 0:30, arm circles 0:30, trunk turns, 20 squats, leg swings 10, rope 2:00, " \
+      "side bends, " \
       "high knees 0:20, star jumps, lunges 8")
     assert_equal ["list", "warm-up", 10], [line.kind, line.block, line.round["phases"].size]
     assert_equal [["hip-circles", 30, true], ["arm-circles", 30, false], ["trunk-turns", 30, false],
       ["squats", 60, false], ["leg-swings", 30, true], ["rope", 120, false], ["side-bends", 20, true],
       ["high-knees", 20, false], ["star-jumps", 30, false], ["lunges", 24, true]],
       line.round["phases"].map { |phase| phase.values_at("exercise", "seconds", "sides") }
-    assert_equal 498, line.round["work_s"], "both sides of what has two: 60 + 30 + 30 + 60 + 60 + 120 + 40 + 20 + 30 + 48"
+    assert_equal 498, line.round["work_s"],
+      "both sides of what has two: 60 + 30 + 30 + 60 + 60 + 120 + 40 + 20 + 30 + 48"
   end
 
   def test_a_length_stands_with_what_it_follows

@@ -38,8 +38,8 @@ class ReadCallsTest < Minitest::Test
     end
   end
 
-  # A student who remembers what followed the last two shown, and bets on it, does hardly better than one who bets on the
-  # commonest of all but what cannot come: there is no pattern to learn.
+  # A student who remembers what followed the last two shown, and bets on it, does hardly better than one who bets on
+  # the commonest of all but what cannot come: there is no pattern to learn.
   def test_there_is_no_pattern_to_learn
     shown = Array.new(60) { |seed| calls(sheet(seed: seed)).map(&:text) }
     learned = Hash.new { |known, pair| known[pair] = Hash.new(0) }

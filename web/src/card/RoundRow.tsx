@@ -245,6 +245,7 @@ type SharingProps = { row: Row; name: string; change: Props["change"]; readOnly:
 function Extras({ row, sum, circuit }: { row: Row; sum?: Sums["rounds"][number]; circuit: boolean }) {
   const said = [
     sum?.what && sum.what.toLowerCase() !== row.title.toLowerCase() && sum.what,
+    sum?.written?.spoken,
     sum?.trade && `${sum.trade.said} ${count(sum.trade.exchanges, "exchange")}`,
     row.implement && `on ${row.implement.replaceAll("-", " ")}`,
     sum && sum.manner !== "clocked" && MANNER_NAMES[sum.manner]?.name.toLowerCase(),

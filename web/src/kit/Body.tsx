@@ -16,7 +16,13 @@ export function Body({ figures, name, className = "h-16", light = false }: Props
   const starts = boxes.map((_, i) => boxes.slice(0, i).reduce((sum, each) => sum + each.width + BETWEEN, 0));
   const width = (starts.at(-1) ?? 0) + (boxes.at(-1)?.width ?? 0) + 2 * MARGIN;
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={name} className={className}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={name || "drawn beside its name"}
+      aria-hidden={name === ""}
+      className={className}
+    >
       <line
         x1={0}
         x2={width}

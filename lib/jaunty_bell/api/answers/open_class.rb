@@ -15,7 +15,8 @@ module JauntyBell
         read_health
         @row.slice(:id, :title, :card_id, :group_id, :minutes).merge(
           card_version: @open.card_version, starts_at: @row[:starts_at].utc.iso8601,
-          ended_at: @row[:ended_at]&.utc&.iso8601, rounds: @open.rounds, combinations: combinations, exercises: exercises,
+          ended_at: @row[:ended_at]&.utc&.iso8601, rounds: @open.rounds, combinations: combinations,
+          exercises: exercises,
           segments: segments,
           students: @open.doors.map { |known| at_door(known) }, expected: @open.expected.map { |student| student[:id] },
           pairing: @open.pairing.table, facts: facts, **@open.terms, **of_the_club

@@ -174,7 +174,9 @@ module JauntyBell::Core
       end
 
       def choice(path, value, allowed)
-        refuse(path, "\"#{value}\" is not a choice. Choose from: #{allowed.compact.join(", ")}.") unless allowed.include?(value)
+        unless allowed.include?(value)
+          refuse(path, "\"#{value}\" is not a choice. Choose from: #{allowed.compact.join(", ")}.")
+        end
       end
 
       def refuse(path, message) = raise(InvalidInput.new(message, path: path))

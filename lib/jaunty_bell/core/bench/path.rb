@@ -1,8 +1,8 @@
 module JauntyBell::Core
   module Bench
-    # Where the feet go in steps: a path on the floor with its distances and its shape. A step is half a stance unless it
-    # is written; the following foot moves as far as the leading one, so the stance keeps its width and the feet never
-    # cross. A house model, in round numbers: no measurement of anyone's feet.
+    # Where the feet go in steps: a path on the floor with its distances and its shape. A step is half a stance unless
+    # it is written; the following foot moves as far as the leading one, so the stance keeps its width and the feet
+    # never cross. A house model, in round numbers: no measurement of anyone's feet.
     #
     #   Path.new(Notation.read("step in-step left-step out-step right")).shape # => "square"
     #   Path.new(Notation.read("gallop in 1m")).length                          # => 100.0
@@ -68,7 +68,8 @@ module JauntyBell::Core
       def points = walked.map(&:first)
 
       # Both feet at each point: [{lead: [x, y], rear: [x, y]}, …], by the stance of entry.
-      def feet = walked.map { |_, pose| %i[lead rear].to_h { |side| [side, pose.place(side).map { |cm| cm.round(1) }] } }
+      def feet =
+        walked.map { |_, pose| %i[lead rear].to_h { |side| [side, pose.place(side).map { |cm| cm.round(1) }] } }
 
       # Cm that the middle of the stance goes.
       def length = points.each_cons(2).sum { |one, two| one.distance(two) }.round(1)
@@ -117,7 +118,8 @@ module JauntyBell::Core
       def findings
         [(["crossed-feet", "The feet cross on the way: let the foot of that side go first."] if crossed?),
           (if narrowest < NARROW
-             ["narrow-stance", "The feet come within #{narrowest.round} cm of each other: it is quick, and a push topples " \
+             ["narrow-stance",
+               "The feet come within #{narrowest.round} cm of each other: it is quick, and a push topples " \
               "you there. Set the stance again at once."]
            end), *long_steps,
           ["ends", where_it_ends]].compact
@@ -173,7 +175,8 @@ module JauntyBell::Core
       end
 
       def point(pose, index) =
-        Point.new(x: pose.x.round(1) + 0.0, y: pose.y.round(1) + 0.0, facing: pose.facing.round(1) % 360 + 0.0, index: index)
+        Point.new(x: pose.x.round(1) + 0.0, y: pose.y.round(1) + 0.0,
+          facing: pose.facing.round(1) % 360 + 0.0, index: index)
 
       def said(step) = step.technique.picture
 

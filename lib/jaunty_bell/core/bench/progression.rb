@@ -81,7 +81,9 @@ module JauntyBell::Core
       end
 
       def takes?(implement) =
-        @drill.facts.pool.all? { |each| each.actions.all? { |action| !action.contact? || implement.takes?(action.technique) } }
+        @drill.facts.pool.all? do |each|
+          each.actions.all? { |action| !action.contact? || implement.takes?(action.technique) }
+        end
 
       # Feeds that the drill has already, or the partner counters at once, lightly.
       def answered

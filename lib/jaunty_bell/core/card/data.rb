@@ -14,7 +14,8 @@ module JauntyBell::Core
       BLOCK = %i[kind title laps importance work rest bells].freeze
 
       class << self
-        # Blocks from data; `shelf` a Shelf. Raises InvalidInput for a drill, combination, flow or exercise there is not.
+        # Blocks from data; `shelf` a Shelf. Raises InvalidInput for a drill, combination, flow or exercise there is
+        # not.
         def blocks(data, shelf)
           data.each_with_index.map do |block, b|
             rounds = block["rounds"].each_with_index.map { |round, r| round(round, shelf, "blocks/#{b}/rounds/#{r}") }

@@ -9,7 +9,7 @@ module JauntyBell::Core
       KEPT_UP = %w[mitts pads bag partner].freeze
       USUAL = {work: 120, rest: 30, effort: 5}.freeze # where there is no round to take after
 
-      # `named` a Named combination. `learned` where it is new, or a part that is being mended.
+      # `named` a Named combination or drill. `learned` where it is new, or a part that is being mended.
       def self.of(plan, named, rung:, learned: false)
         wanted = learned ? LEARNED + KEPT_UP : KEPT_UP + LEARNED
         at = wanted.filter_map { |kind| plan.blocks.index { |block| block.kind == kind && !block.circuit? } }.first
@@ -21,7 +21,8 @@ module JauntyBell::Core
 
       def self.round(named, rung, like)
         like = like ? like.to_h.slice(:work, :rest, :effort, :swap, :every) : USUAL
-        Round.new(title: named.name, combination: named, rung: rung, explain: 30, **like)
+        what = named.what.is_a?(Bench::Drill) ? :drill : :combination
+        Round.new(:title => named.name, what => named, :rung => rung, :explain => 30, **like)
       end
       private_class_method :round
     end

@@ -143,7 +143,9 @@ module JauntyBell::Core
 
       # Gloves are needed (true), must be off (false), or do not matter (nil).
       def gloves
-        return false if exercises.any? { |each| each.gear.any? } || (implement && !implement.hit? && implement.gear.any?)
+        if exercises.any? { |each| each.gear.any? } || (implement && !implement.hit? && implement.gear.any?)
+          return false
+        end
         true if implement&.hit? && strikes?
       end
 

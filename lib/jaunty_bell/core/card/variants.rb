@@ -83,13 +83,21 @@ module JauntyBell::Core
 
         # Each strikes as long as before; the partner's actions are called aloud.
         def alone(round, task, plan, kinds)
-          return if round.swap == "alone" && !task.holder?
+          return if round.swap == "alone" && !task.holder? && !task.trade
           work = plan.work(task)
-          time = (work.seats == 1) ? round.work : round_up(work.turns.striking.sum / work.seats)
+          round = round.but(**untraded(round, task)) if task.trade
+          task = Task.new(round, task.kind, school: plan.company.school)
+          time = (work.seats == 1) ? round.work : round_up(work.seconds_striking / work.seats)
           answers = task.combinations.any? { |combination| combination.actions.any?(&:partner?) }
           round.but(swap: "alone", every: nil, swap_time: nil, work: [time, shortest(round)].max,
             implement: solo(task, plan.company, bags: !kinds.include?("no bag")),
             title: answers ? called(round.title) : round.title)
+        end
+
+        # What the first throws, on their own clock: nobody gives and nobody takes.
+        def untraded(round, task)
+          {drill: nil, combination: Named.new(id: task.combination_id, name: round.title, what: task.combination),
+           rung: "clock", tempo: task.tempo, pause: task.pause, intensity: round.intensity}
         end
 
         def called(title) = title.end_with?("(called)") ? title : "#{title} (called)"
@@ -138,8 +146,8 @@ module JauntyBell::Core
           round.but(**changes) if changes.any?
         end
 
-        # To a count in place of what is called, read or traded; on the spot in place of on the move; nothing hard, and no
-        # partner who strikes back.
+        # To a count in place of what is called, read or traded; on the spot in place of on the move; nothing hard, and
+        # no partner who strikes back.
         def for_beginners(round, task, school)
           return unless task.drilled? || round.effort > BEGINNING
           changes = {effort: [round.effort, BEGINNING].min}

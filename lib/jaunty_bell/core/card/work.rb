@@ -42,7 +42,8 @@ module JauntyBell::Core
       # The turns of the part on the clock.
       def turns
         round = @task.round
-        @turns ||= Turns.new(work: seconds - counting, swap: @task.trade ? "alone" : round.swap, every: turn_length, seats: seats, first: @nth,
+        @turns ||= Turns.new(work: seconds - counting, swap: @task.trade ? "alone" : round.swap, every: turn_length,
+          seats: seats, first: @nth,
           change: (round.swap == "n for n") ? 0 : @task.swap_time)
       end
 
@@ -85,6 +86,9 @@ module JauntyBell::Core
           end
         end
       end
+
+      # Seconds on the clock in which somebody strikes, all seats together.
+      def seconds_striking = @task.trade ? turns.work : turns.striking.sum
 
       # How partners trade in it (Exchanges), or nil.
       def exchanges
@@ -159,8 +163,8 @@ module JauntyBell::Core
         (@struck ||= {})[(seat - 1) % seats] ||= @sets.of(stretches_of((seat - 1) % seats)).last.strikes
       end
 
-      # [seconds, other stance?, what is gone through] in which a seat strikes: its turns, cut by phases and by the inner
-      # interval; phases in which everybody moves are none of them.
+      # [seconds, other stance?, what is gone through] in which a seat strikes: its turns, cut by phases and by the
+      # inner interval; phases in which everybody moves are none of them.
       def stretches_of(seat)
         (@stretches ||= {})[seat] ||= turns.all.select { |turn| turn.seat == seat }.flat_map do |turn|
           (phase_spans - moving_spans).flat_map do |phase, from, to|

@@ -41,6 +41,7 @@ module JauntyBell::Core
       LONGEST_LINE = 500
 
       TIME = '(?:(\d{1,2}):([0-5]\d)|(\d{1,4})\s*(?:s|secs?|seconds)|(\d{1,2})\s*(?:mins?|minutes|\'))(?![\w:])'.freeze
+      LAST = /(?<!\w)(?:the\s+)?last\s+(?:#{TIME}|(\d{1,3}))\s*(?:all out|hard|burst|no stopping|flat out)(?!\w)/i
       ANY_TIME = /(?<![\w:])#{TIME}/i
 
       # names {"drill"|"flow"|"combination" => {name => id}}; `implements` {drill id => implement}, `rungs` {drill id =>
@@ -87,7 +88,7 @@ module JauntyBell::Core
           facts.update("on_s" => found[1].to_i, "off_s" => found[2].to_i)
         end
         take(left, /(?<!\w)(?:effort|e)\s*(\d{1,2})(?!\w)/i) { |found| facts["effort"] = found[1].to_i }
-        take(left, /(?<!\w)(?:the\s+)?last\s+(?:#{TIME}|(\d{1,3}))\s*(?:all out|hard|burst|no stopping|flat out)(?!\w)/io) do |found|
+        take(left, LAST) do |found|
           facts["burst"] = found[5] ? found[5].to_i : seconds(found)
         end
         take(left, /(?<!\w)both sides(?!\w)/i) { facts["both_sides"] = true }
@@ -116,7 +117,9 @@ module JauntyBell::Core
 
       # `3 x 2:00`, `2:00 x 3`, `2:00/0:30`; a single time on its own is the work, unless each part of a list has one.
       def times(left, facts)
-        take(left, /(?<![\w:])(\d{1,2})\s*(?:x|×|rounds? of)\s*(?=#{TIME})/io) { |found| facts["repeat"] = found[1].to_i }
+        take(left, /(?<![\w:])(\d{1,2})\s*(?:x|×|rounds? of)\s*(?=#{TIME})/io) do |found|
+          facts["repeat"] = found[1].to_i
+        end
         take(left, /#{ANY_TIME}\s*(?:x|×)\s*(\d{1,2})(?!\w)/io) do |found|
           facts.update("work_s" => seconds(found), "repeat" => found[5].to_i)
         end
@@ -127,8 +130,8 @@ module JauntyBell::Core
         take(left, ANY_TIME) { |found| facts["work_s"] = seconds(found) }
       end
 
-      # Whether lengths stand with the parts they follow: more than one has one, or one that is not the last, or some part
-      # is an exercise. A single one at the end of a combination is the round's.
+      # Whether lengths stand with the parts they follow: more than one has one, or one that is not the last, or some
+      # part is an exercise. A single one at the end of a combination is the round's.
       def listing?(parts)
         timed = parts.each_index.select { |i| parts[i].match?(ANY_TIME) }
         return false if parts.size < 2 || timed.empty?
@@ -288,7 +291,8 @@ module JauntyBell::Core
           round["work_s"] = usual_of(by_purpose(exercise))["work_s"]
         end
         if (sides || exercise.sides) && reps.nil? && facts["work_s"]
-          round["phases"] = [phase("#{exercise.name} #{Words.clock(facts["work_s"] / (sides ? 1 : 2))}").except("timed")]
+          round["phases"] =
+            [phase("#{exercise.name} #{Words.clock(facts["work_s"] / (sides ? 1 : 2))}").except("timed")]
           round["work_s"] = facts["work_s"] * (sides ? 2 : 1)
           facts = facts.except("work_s")
         end
@@ -346,7 +350,8 @@ module JauntyBell::Core
         length = data["reps"] ? Words.many(data["reps"], "repetition") : Words.clock(data["work_s"])
         length = "#{data["repeat"]} × #{length}" if data["repeat"].to_i > 1
         count = Words.many(data["phases"].size, "thing") if kind == "list"
-        [count || said, (length unless kind == "flow"), ("rest #{Words.clock(data["rest_s"])}" if data["rest_s"]&.positive?),
+        [count || said, (length unless kind == "flow"),
+          ("rest #{Words.clock(data["rest_s"])}" if data["rest_s"]&.positive?),
           block].compact.join(", ")
       end
     end

@@ -1,7 +1,8 @@
 module JauntyBell::Core
   module Floor
     # "We have 25 minutes": a class under way made to end in time, by Late. The round that is on stays as it is; what is
-    # still to come is cut or left out. The device has the same (web/src/floor/catchUp.ts), for a hall without a network.
+    # still to come is cut or left out. The device has the same (web/src/floor/catchUp.ts), for a hall without a
+    # network.
     #
     #   catch_up = CatchUp.new(sheet.segments, Rounds.of(plan), at: 600_000, seconds: 1_500)
     #   catch_up.added   # => {12 => -60_000, …} ms added to segments, as Ring#refit takes them; nil where it cannot be

@@ -8,7 +8,8 @@ module JauntyBell::Core
     #   text    what is shown; say: the words that are spoken (Voice), none where it is only shown
     #   length  ms that what it speaks takes
     #   combination_id  of a call: the one called, or in a read drill the answer; `hidden` where it must not be shown
-    Cue = Value.of(:kind, :at, anchor: "start", text: nil, say: [].freeze, length: 0, combination_id: nil, hidden: false) do
+    Cue = Value.of(:kind, :at, anchor: "start", text: nil, say: [].freeze, length: 0, combination_id: nil,
+      hidden: false) do
       # When it is due in a segment planned for `duration` that has `extra` more (or, negative, less). All ms.
       def instant(duration, extra)
         case anchor

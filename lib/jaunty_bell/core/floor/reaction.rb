@@ -1,7 +1,7 @@
 module JauntyBell::Core
   module Floor
-    # How fast and how rightly somebody answered in a read drill, from the strikes a sensor felt and the instants at which
-    # something was shown or said. It sees hands alone: an answer without a strike of a hand is not judged.
+    # How fast and how rightly somebody answered in a read drill, from the strikes a sensor felt and the instants at
+    # which something was shown or said. It sees hands alone: an answer without a strike of a hand is not judged.
     #
     #   reaction = Reaction.new(strikes, [Reaction::Shown.new(at: 1_500, feed: "red", hands: %i[left right])])
     #   reaction.median # => ms from what was shown to the first strike, of those that were answered
@@ -10,8 +10,8 @@ module JauntyBell::Core
       GUESSING = 500 # ms before it is shown in which a strike is a guess at it
       LATEST = 3_000 # ms after which a strike answers nothing any more
 
-      # What was shown: ms from the bell at which it was said whole, and the hands of its answer in order; none where the
-      # answer has no strike of a hand.
+      # What was shown: ms from the bell at which it was said whole, and the hands of its answer in order; none where
+      # the answer has no strike of a hand.
       Shown = Value.of(:at, :feed, :hands)
       # What came of it: `time` ms to the first strike, nil without one; `right` whether the hands fit, nil where that
       # cannot be told; `guessed` where the first strike came before anybody can have seen it.

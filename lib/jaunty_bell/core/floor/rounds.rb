@@ -82,7 +82,11 @@ module JauntyBell::Core
         end
 
         def title(run) =
-          (run.task && run.task.round.repeat > 1) ? "#{run.title}, #{run.nth + 1} of #{run.task.round.repeat}" : run.title
+          if run.task && run.task.round.repeat > 1
+            "#{run.title}, #{run.nth + 1} of #{run.task.round.repeat}"
+          else
+            run.title
+          end
       end
     end
   end

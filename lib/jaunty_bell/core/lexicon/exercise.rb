@@ -7,7 +7,8 @@ module JauntyBell::Core
     #   measured_in  :seconds or :reps; usual: how many of them, on each side where it has two
     #   sides        whether one side is done and then the other
     #   effort       0–10 while it is done
-    #   jumps        whether the feet leave the floor; room "spot", "mat" (somebody lies down) or "lane" (one moves away)
+    #   jumps        whether the feet leave the floor; room "spot", "mat" (somebody lies down) or "lane" (one moves
+    #                away)
     #   drawn        Drawing::Pose facts, one or two
     Exercise = Value.of(:id, :name, :spoken, :purpose, :measured_in, :usual, :effort, sides: false, jumps: false,
       room: "spot", gear: [].freeze, cues: [].freeze, cautions: [].freeze, drawn: [].freeze) do

@@ -23,7 +23,8 @@ module JauntyBell::Core
         technical(plan).then { |at| at.empty? ? 0 : at.sum { |index| plan.tasks[index].round.work } / at.size }
 
       # `ladder` the club's rungs; `owners` who owns what: a lambda of combination id and rung to the ids of students,
-      # of `students` who are expected; `drills` {[combination id, rung] => Card::Named} what the club drills it by there.
+      # of `students` who are expected; `drills` {[combination id, rung] => Card::Named} what the club drills it by
+      # there.
       def initialize(template, planned, shelf:, ladder:, students: [], owners: ->(_, _) { [] }, drills: {})
         @template = template
         @planned = planned

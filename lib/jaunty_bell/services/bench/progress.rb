@@ -1,7 +1,7 @@
 module JauntyBell
   module Services::Bench
-    # A drill climbing its rungs over a group's next classes: a round of it on the card of each, a rung higher from class
-    # to class. A card that other classes go by too is copied first, so that only these classes change.
+    # A drill climbing its rungs over a group's next classes: a round of it on the card of each, a rung higher from
+    # class to class. A card that other classes go by too is copied first, so that only these classes change.
     #
     #   Progress.new(club, drill_id, group_id).put(from: "count")
     class Progress
@@ -17,8 +17,8 @@ module JauntyBell
       # [Core::Bench::Progression::Step] of every rung the club goes by.
       def steps(rung = @drill.facts.rungs.first) = progression(rung).steps
 
-      # [{class_id:, on:, at:, rung:, said:, card_id:, card:, title:}] of what was put where. Raises Store::Conflict where
-      # the group has no class with a card to come; nothing is kept then.
+      # [{class_id:, on:, at:, rung:, said:, card_id:, card:, title:}] of what was put where. Raises Store::Conflict
+      # where the group has no class with a card to come; nothing is kept then.
       def put(from:)
         classes = coming
         if classes.empty?
@@ -69,7 +69,8 @@ module JauntyBell
         name = step_name(step)
         there = @club.drills.all.find { |row| row[:name] == name }
         return there[:id] if there
-        @club.drills.add(id: SecureRandom.uuid, name: name, pool: pool(step), **Core::Bench::DrillData.of(step.drill))[:id]
+        @club.drills.add(id: SecureRandom.uuid, name: name, pool: pool(step),
+          **Core::Bench::DrillData.of(step.drill))[:id]
       end
 
       def step_name(step) = step.drill.equal?(@drill) ? @row[:name] : "#{@row[:name]}, #{step.said}"[0, 80]

@@ -66,7 +66,8 @@ module JauntyBell
         wanted = facts.merge(pool: pool)
         there = drills.find { |row| row[:name] == wanted[:name] }
         return there if there && plain(there) == plain(wanted)
-        @club.drills.add(id: SecureRandom.uuid, **wanted, name: free_name(wanted[:name], drills)).tap { |row| drills << row }
+        @club.drills.add(id: SecureRandom.uuid, **wanted, name: free_name(wanted[:name], drills))
+          .tap { |row| drills << row }
       end
 
       # Those on the shelf, with what has been put there.

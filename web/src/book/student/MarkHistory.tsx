@@ -34,6 +34,7 @@ export function MarkHistory({ student, combination }: { student: string; combina
           <div className="flex flex-wrap items-baseline justify-between gap-x-3">
             <p className={mark.taken_back ? "text-ink-soft line-through" : ""}>
               <strong>{shortDate(mark.on)}</strong> at {mark.rung}: {mark.clean} clean of {mark.attempted}
+              {mark.feed && `, on ${mark.feed}`}
               {mark.broke_at !== null && `, lost it after the ${mark.broke_after}`}
               {mark.coach && <span className="text-ink-soft"> {mark.coach}</span>}
             </p>

@@ -181,7 +181,8 @@ module JauntyBell::Core
 
         # Off the line, with the toes open where the technique says so.
         def aside(action, said)
-          @pose = @pose.moved(said.fetch("ahead", 0).to_f, @pose.hand(action.side) * (action.distance || said["aside"]).to_f)
+          @pose = @pose.moved(said.fetch("ahead", 0).to_f,
+            @pose.hand(action.side) * (action.distance || said["aside"]).to_f)
           return unless said["toes"]
           @pose = @pose.but(turn: @pose.turn.merge(action.side => @pose.hand(action.side) * said["toes"].to_f))
           keep(@lasts / 2, :act)

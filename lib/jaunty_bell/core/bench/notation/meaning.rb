@@ -32,7 +32,8 @@ module JauntyBell::Core
           level, spot = level_and_spot
           low = @technique.id == "round-kick" && level == :leg
           Action.new(technique: low ? @reading.lexicon["low-kick"] : @technique, side: side, level: level, spot: spot,
-            by: @by, force: @before[:force], on: on(@after[:on]), distance: @after[:distance], feint: said || (feint && @technique.strike?),
+            by: @by, force: @before[:force], on: on(@after[:on]), distance: @after[:distance],
+            feint: said || (feint && @technique.strike?),
             recovery: @technique.leg_strike? ? @after.fetch(:recovery, :back) : nil)
         end
 

@@ -37,7 +37,8 @@ module JauntyBell::Core
             return if block.bells == "own" || ways.empty? || block.inner
             on, off = ways.first
             say([b],
-              "One bell rings for all, and the stations differ in how long they go on and off: ring one time for all, " \
+              "One bell rings for all, and the stations differ in how long they go on and off: ring one time " \
+              "for all, " \
               "or let each keep its own.",
               [mend("#{on} s on and #{off} s off at every station") { stations_with(b, on: on, off: off) },
                 mend("Each station its own time") {

@@ -155,7 +155,8 @@ module JauntyBell::Core
               .map { |place, task| [place, space_of(task)] }.max_by(&:last)
             return [] if at.nil? || space <= school.hall
             [say(at,
-              "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space.ceil} m² and the hall has" \
+              "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space.ceil} m² and the" \
+              " hall has" \
               " #{school.hall}: " \
               "somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
           end
