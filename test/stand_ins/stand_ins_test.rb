@@ -49,7 +49,8 @@ class StandInsTest < Minitest::Test
     assert_match(/\A800,left,\d+\.\d\n/, printed)
     assert_equal 240, run_line("heart", "180x7,60x2").then { |_, text, _| text.lines.size }
     bad = {["strikes", "kick"] => /no strike of a hand/, ["strikes"] => /Write the combination/,
-           ["heart", "x"] => /no stretch/, ["drum"] => /Say which device/, ["clock", "/nowhere"] => /cannot be read/,
+           ["heart", "x"] => /no stretch/, ["drum"] => /Say which device/, ["answers", "/nowhere"] => /cannot be read/,
+           ["clock", "/nowhere"] => /cannot be read/,
            ["strikes", "1-2", "--seconds", "x"] => /invalid argument/}
     bad.each do |arguments, says|
       assert_match says, run_line(*arguments).then { |code, _, errors| (code == 2) ? errors : "exit #{code}" },

@@ -9,13 +9,13 @@ module JauntyBell
       end
 
       post "/?", who: :coach do
-        answer(shown(drills.add(id: body_given["id"], **checked)), status: 201)
+        answer(heard(drills.add(id: body_given["id"], **checked)), status: 201)
       end
 
       get("/:id", who: :all) { answer(shown(drills.find(id))) }
 
       put "/:id", who: :coach do
-        answer(shown(drills.change(id, version: body_given["version"], **checked)))
+        answer(heard(drills.change(id, version: body_given["version"], **checked)))
       end
 
       put "/:id/archived", who: :coach do
@@ -36,6 +36,15 @@ module JauntyBell
       end
 
       private
+
+      # As it is shown, once what its partners show can be said.
+      def heard(row)
+        row[:pool].filter_map { |each| each[:feed] }.each do |text|
+          feed = Core::Bench::Feed.read(text, reading)
+          speech.say(text) if feed.actions.empty?
+        end
+        shown(row)
+      end
 
       def step(step)
         facts = step.drill.facts

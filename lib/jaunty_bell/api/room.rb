@@ -103,6 +103,9 @@ module JauntyBell
 
       def id = params.fetch("id").downcase # ids are the same in capitals
 
+      # What is said on the Floor in the club's own words.
+      def speech = Services::Bench::Spoken.new(school, Files::Speech)
+
       # Who says so, and on which day.
       def says_so = {"by" => account[:name], "on" => club.today.iso8601}
 

@@ -41,7 +41,7 @@ module JauntyBell
         entry = entry(body_given)
         db.transaction do
           school.add_technique(entry)
-          speak(entry)
+          speech.say(entry.dig("names", "spoken"))
         end
         answer(shown, status: 201)
       end
@@ -54,7 +54,7 @@ module JauntyBell
       post "/exercises", who: :coach do
         db.transaction do
           exercise = school.add_exercise(body_given)
-          say(exercise.spoken)
+          speech.say(exercise.spoken)
         end
         answer(shown, status: 201)
       end
@@ -80,16 +80,6 @@ module JauntyBell
           {"id" => name.gsub(/[^a-z0-9]+/, "-"), "names" => {"plain" => name, "short" => name, "spoken" => name},
            **given.except("name")}
         )
-      end
-
-      # Where this machine can speak, a technique of one's own gets its word; else the word for its family stands in.
-      def speak(entry) = say(entry.dig("names", "spoken"))
-
-      def say(text)
-        word = Core::Floor::Voice.plain(text)
-        return if word.empty? || Core::Floor::Voice::LENGTHS.key?(word) || !Files::Speech.can?
-        wave = Files::Speech.speak(word)
-        school.keep_word(word, wave: wave, ms: Files::Speech.milliseconds(wave))
       end
 
       def shown

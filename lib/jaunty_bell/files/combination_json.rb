@@ -22,9 +22,14 @@ module JauntyBell
          tags: row[:tags].to_a, origin_id: row[:origin_id],
          taught_so: analysis.combination.taught_so, version: row[:version], archived: !row[:archived_at].nil?,
          actions: shown.actions, beats: analysis.beats.to_f,
-         set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes}
+         set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes, path: path(combination, reading)}
       end
-      private_class_method :analysed
+
+      # Where the feet go, of steps alone.
+      def self.path(combination, reading)
+        PathJson.of(Core::Bench::Path.new(combination, reading)) if Core::Bench::Path.of_steps?(combination)
+      end
+      private_class_method :analysed, :path
     end
   end
 end

@@ -181,6 +181,22 @@ class ChecksTest < Minitest::Test
     refute_fires "hall-full", plan(block("bag", round("1-2")), students: 14)
   end
 
+  # Steps want the floor of their path and a metre round it; a path longer than the hall's side leaves it. Common
+  # practice, no source.
+  def test_steps_and_the_hall
+    steps = ->(text) { block("technique", drilled([text], work: 60)) }
+    hall = school(hall: 36) # taken for 6 m by 6 m
+    long = plan(steps["step in 5m-step in 1m"], students: 4, school: hall)
+    assert_match(/goes 6 m and leaves the hall, which is about 6 m long/, finding(long, "hall-full").reason)
+    assert_equal :fault, finding(long, "hall-full").severity
+    # 2 m by 2 m, and a metre more both ways: 9 m² each
+    square = "step in 1m-step in 1m-step left 1m-step left 1m-step out 1m-step out 1m-step right 1m-step right 1m"
+    assert_match(/5 students at "Drill" need about 45 m² and the hall has 36/,
+      finding(plan(steps[square], students: 5, school: hall), "hall-full").reason)
+    refute_fires "hall-full", plan(steps[square], students: 4, school: hall)
+    assert_includes plan(steps[square]).tasks.values.first.kit, "4 cones"
+  end
+
   def test_circuits
     rounds = [round("1-2", work: 120, implement: "hanging-bag"), round("1-2", work: 90, implement: "hanging-bag")]
     assert_mends plan(block("circuit", *rounds)), "circuit-bells", "2:00 at every station"

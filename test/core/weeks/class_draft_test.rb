@@ -55,6 +55,16 @@ class ClassDraftTest < Minitest::Test
     refute_empty short.fit.difference.changes, "it says what it gave up"
   end
 
+  # A drill made for a rung is how the place is drilled there; its own tempo and implement stand.
+  def test_a_drill_made_for_the_rung_takes_the_place
+    drill = Bench::Drill.new(pool: [read("1-2")], implement: Lexicon::Implements["long-pads"], manner: "counted",
+      count: 8, rungs: ["count"])
+    named = Card::Named.new(id: "d", name: "Two to a count", what: drill, members: ["two"])
+    made = rounds(draft(planned(place("two"), place("two", "clock")), drills: {["two", "count"] => named}))
+    assert_equal [["Two to a count", "d", nil], ["Two", nil, "two"]],
+      made[1..2].map { |round| [round.title, round.drill&.id, round.combination&.id] }
+  end
+
   def test_versions_for_those_behind_and_ahead
     owners = {["two", "count"] => %w[ana bo], ["two", "clock"] => %w[ana]}
     made = draft(planned(place("two", "clock")), students: %w[ana bo cy],

@@ -121,8 +121,14 @@ export function RoundRow(props: Props) {
         <Sharing row={row} name={name} change={change} readOnly={readOnly} />
         {time("explain", 0)}
         <span>
-          {time("work", 1)}
-          {written && (
+          {row.flow_id ? (
+            <span title="what its parts take" className="block px-1 py-1 font-extrabold text-base">
+              {clock(sum?.work ?? row.work_s)}
+            </span>
+          ) : (
+            time("work", 1)
+          )}
+          {written && !row.flow_id && (
             <span className="block px-1 text-[11px] text-ink-soft leading-none">takes {clock(sum.work)}</span>
           )}
         </span>

@@ -1,4 +1,5 @@
 import type { OpenClass } from "../api/client";
+import { PathPicture } from "../bench/PathPicture";
 import { Body } from "../kit/Body";
 import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
@@ -78,13 +79,18 @@ export function NowOn({
         </p>
       )}
       {round && !isOver(ring) && <Stations opened={opened} stations={round.stations} at={at} large={large} />}
+      {combination?.path && !isOver(ring) && (
+        <div className={large ? "max-w-xl text-ink" : "max-w-sm text-ink max-sm:max-w-44"}>
+          <PathPicture path={combination.path} />
+        </div>
+      )}
       {combination && !isOver(ring) && (
         <>
           <Wrap
             actions={combination.actions}
             setTime={combination.set_time}
             spoken={combination.spoken}
-            size={phone || round?.trade ? "strip" : "huge"}
+            size={phone || round?.trade || combination.path ? "strip" : "huge"}
           />
           {called === undefined && (
             <p className="mt-2 font-bold text-xl max-sm:mt-0.5 max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight sm:text-2xl">

@@ -37,6 +37,7 @@ module JauntyBell::Core
       EDGES = %w[warm-up finisher cool-down].freeze
       ORDER = %w[drill flow combination].freeze
       BURST_EFFORT = 9
+      NUMBER_WORD = /\A(one|two|three|four|five|six)\z/i # the beginning of a name, where there is one
       COOLING = /\b(stretch|cool|breath)/i
       LONGEST_LINE = 500
 
@@ -246,12 +247,23 @@ module JauntyBell::Core
         nil
       end
 
-      # Whose name begins so, the shortest of several; for words of three letters and more.
+      # Whose name begins so, the shortest of its kind: a drill before a flow, a combination, an exercise. For words of
+      # three letters and more.
       def beginning(text)
         key = plain(text)
         return if key.length < 3
-        @names.flat_map { |kind, list| list.map { |name, id| [kind, id, @shown[name], name] } }
-          .select { |*, name| name.start_with?(key) }.min_by { |*, name| name.length }&.first(3)
+        ORDER.each do |kind|
+          name = @names[kind].keys.select { |each| each.start_with?(key) }.min_by(&:length)
+          return [kind, @names[kind][name], @shown[name]] if name
+        end
+        exercise = @exercises.select { |each| each.plain.downcase.start_with?(key) }.min_by { |each| each.plain.length }
+        ["exercise", exercise.plain] if exercise
+      end
+
+      # A round of what begins so, where anything does.
+      def of_beginning(text, facts)
+        kind, id, name = beginning(text)
+        (kind == "exercise") ? of_exercise(id, false, facts) : from_shelf([kind, id, name], facts)
       end
 
       def one(left, facts)
@@ -259,8 +271,9 @@ module JauntyBell::Core
         sides = false
         stripped = left.dup
         take(stripped, /(?<!\w)each side(?!\w)/i) { sides = true }
-        from_shelf(named(left), facts) || of_exercise(tidy(stripped), sides, facts) || of_notation(left, facts) ||
-          several_times(left, facts) || from_shelf(beginning(left), facts) || of_words(left, facts)
+        (of_beginning(left, facts) if left.match?(NUMBER_WORD)) || from_shelf(named(left), facts) ||
+          of_exercise(tidy(stripped), sides, facts) || of_notation(left, facts) || several_times(left, facts) ||
+          of_beginning(left, facts) || of_words(left, facts)
       end
 
       # "1-2 x3": the round three times, where what stands before is something of ours.
