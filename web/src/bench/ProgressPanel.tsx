@@ -8,6 +8,7 @@ import { Button, Trouble } from "../kit/parts";
 import { asks, usePeople, useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { shortDate } from "../kit/time";
+import { count } from "../kit/words";
 import type { Drill } from "./drills";
 
 /** What comes before and after a drill on the rungs, and the next classes of a group made to climb them. */
@@ -46,7 +47,7 @@ export function ProgressPanel({ drill }: { drill: Drill }) {
             <span className="font-bold">{RUNG_NAMES[step.rung]?.name}</span>{" "}
             <span className="text-ink-soft">
               {(MANNER_NAMES[step.manner]?.name ?? step.manner).toLowerCase()}
-              {step.count ? ` to ${step.count}` : ""}, {step.implement.replaceAll("-", " ")}
+              {step.count ? `, ${count(step.count, "set")}` : ""}, {step.implement.replaceAll("-", " ")}
             </span>
           </li>
         ))}

@@ -74,7 +74,7 @@ export function NowOn({
         <p className={`font-bold ${large ? "text-4xl" : "mb-2 text-lg max-sm:text-sm"}`}>{round.trade.said}</p>
       )}
       {(round?.feeds?.length ?? 0) > 0 && !isOver(ring) && (
-        <p className="text-lg max-sm:text-sm">
+        <p className={large ? "text-3xl" : "text-lg max-sm:text-sm"}>
           <span className="text-night-soft">They show:</span> {round?.feeds.map((feed) => feed.spoken).join(" · ")}
         </p>
       )}
