@@ -7,7 +7,7 @@ class PlanningTest < SystemTest
   ROUNDS = {
     "rop" => "Rope", "two" => "Two bells", "rol" => "Roll call", "tic" => "Ticket punch to a count",
     "lad" => "Ladder of the low tide", "cal" => "Called at the quay",
-    "und" => "Undertow", "bag" => "Bag bursts", "str" => "Strength", "mob" => "Mobility"
+    "und" => "Undertow", "bag" => "Bag bursts", "str 5:00" => "Strength", "mob" => "Mobility"
   }.freeze
 
   def test_an_hour_of_ten_rounds_in_under_sixty_keystrokes

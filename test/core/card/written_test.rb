@@ -44,7 +44,7 @@ class WrittenTest < Minitest::Test
     "warm in five" => ["flow", "warm-up", {"flow_id" => "F1"}],
     "20 squats" => ["exercise", "finisher", {"exercise" => "squats", "reps" => 20}],
     "squats x20" => ["exercise", "finisher", {"exercise" => "squats", "reps" => 20}],
-    "push-ups" => ["exercise", "finisher", {"exercise" => "push-ups", "reps" => 12}],
+    "push-ups" => ["exercise", "finisher", {"exercise" => "push-ups", "work_s" => 120}],
     "squats 1:00" => ["exercise", "finisher", {"exercise" => "squats", "work_s" => 60}],
     "stretch 5:00" => ["words", "cool-down", {"work_s" => 300, "rest_s" => 0, "effort" => 1}]
   }.freeze
@@ -122,6 +122,8 @@ class WrittenTest < Minitest::Test
     assert_equal "bag", read_line("rope", kinds: %w[warm-up bag]).block
     assert_equal "bag", read_line("1-2", kinds: %w[warm-up bag finisher]).block
     assert_equal "technique", read_line("1-2", kinds: %w[warm-up]).block
+    assert_equal "cool-down", read_line("hip circles", kinds: %w[warm-up bag finisher]).block
+    assert_equal "bag", read_line("hip circles", kinds: %w[warm-up bag]).block
   end
 
   BAD = {"" => /Write what is done/, "   " => /Write what is done/, "3:00" => /beside the time/,

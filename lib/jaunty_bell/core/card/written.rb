@@ -297,7 +297,7 @@ module JauntyBell::Core
         count, name = counted(text)
         exercise = @exercises.named(text) || @exercises.named(name) or return
         count = nil if @exercises.named(text)
-        reps = count || exercise.usual if exercise.measured_in == :reps && !facts["work_s"]
+        reps = count unless facts["work_s"] # without a count it goes by the clock
         round = {"title" => sentence(exercise.name), "exercise" => exercise.id, "reps" => reps, "rung" => "air",
                  "effort" => exercise.effort, "contact" => false, "explain_s" => 0}
         if !reps && !facts["work_s"]
@@ -324,12 +324,13 @@ module JauntyBell::Core
         line("words", block, {"title" => sentence(left)[0, 80], "contact" => false}, facts, "in these words: #{left}")
       end
 
-      def by_purpose(exercise) = open_kind(BY_PURPOSE.fetch(exercise.purpose))
+      def by_purpose(exercise) = open_kind(BY_PURPOSE.fetch(exercise.purpose), slow: exercise.purpose == "mobilise")
 
-      # A warm-up belongs at the beginning only; what warms up in the middle stays where the card has come to.
-      def open_kind(kind)
-        worked = @kinds.any? { |each| each != "warm-up" }
-        (kind == "warm-up" && worked) ? @kinds.last : kind
+      # A warm-up belongs at the beginning only: what warms up in the middle stays where the card has come to, and what
+      # is `slow` after the last hard work cools down.
+      def open_kind(kind, slow: false)
+        return kind unless kind == "warm-up" && @kinds.any? { |each| each != "warm-up" }
+        (slow && EDGES.include?(@kinds.last)) ? "cool-down" : @kinds.last
       end
 
       def working_kind = @kinds.reject { |kind| EDGES.include?(kind) || kind == "circuit" }.last || "technique"
