@@ -48,6 +48,31 @@ class PaperTest < ApiTest
       .each { |words| assert_includes text, bare(words) }
   end
 
+  # A card of what is more than one combination: a counted pool, a flow of ten, and stretches of one drill.
+  def mixed_card
+    pool = ["1-2", "1-2-3b-2", "2-3-2"].map { |text| new_combination(name: "As #{text}", text: text)[:id] }
+    counted = new_drill(name: "By number", pool: pool, implement: "focus-mitts", manner: "counted", count: 4)
+    single = new_drill(name: "One", pool: pool.first(1), implement: "hanging-bag")
+    new_card(name: "Mixed", rounds: [
+      round(title: "Counted", drill_id: counted[:id], swap: "even"),
+      round(title: "Warm", work_s: 250, phases: Array.new(10) { |i| phase("warm-up part #{i + 1}", seconds: 25) }),
+      round(title: "Burn", drill_id: single[:id], work_s: 90,
+        phases: [phase("steady", seconds: 60), phase("all out", seconds: 30, burst: true)])
+    ])
+  end
+
+  def test_no_one_of_a_pool_stands_for_the_rest_and_nothing_is_too_small_to_read
+    card = mixed_card
+    {"wall" => ["1-2 / 1-2-3b-2 / 2-3-2", "steady, 1:00 · all out, 0:30"],
+     "pocket" => ["jab, cross, lead hook to the body, cross", "cross, lead hook, cross",
+       "In turn steady, 1:00 · all out, 0:30", "warm-up part 10, 0:25"]}.each do |kind, told|
+      get "/api/paper/cards/#{card[:id]}/#{kind}.pdf"
+      text = bare(pages.map(&:text).join)
+      told.each { |words| assert_includes text, bare(words) }
+      assert_operator pages.flat_map(&:runs).map(&:font_size).min, :>=, 7, kind
+    end
+  end
+
   def test_a_card_leaves_as_a_file_and_comes_back_the_same
     card = full_card(rounds: 3)
     get "/api/paper/cards/#{card[:id]}/card.json"

@@ -41,8 +41,23 @@ module JauntyBell
          "n for n" => "pairs, #{Core::Words.many(round.every.to_i, "set")} each in turn"}.fetch(round.swap)
       end
 
+      # Several things are drilled in it, and no one of them stands for the rest; a ladder's longest does.
+      def several?(task) = task.combinations.size > 1 && task.manner != "ladder"
+
+      # It has one wrap that tells all that is done in it, and may be told.
+      def drawn?(task) = task.drilled? && task.manner != "read" && !several?(task)
+
+      # Its stretches, each with its name and how long it lasts.
+      def stretches(task)
+        task.phases.map do |phase|
+          name = phase.burst ? "all out" : phase.name
+          lasts = phase.lasts ? clock(phase.seconds) : "what is left"
+          [name, lasts, ("each side" if phase.sides), ("other stance" if phase.other)].compact.join(", ")
+        end
+      end
+
       def wrap(pdf, task, at:, width:, half:)
-        return unless task.drilled? && task.manner != "read"
+        return unless drawn?(task)
         drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis(task)), analysis(task).set_time,
           width: width, half: half)
         pdf.svg(drawing.to_s, at: at, width: width, enable_web_requests: false)

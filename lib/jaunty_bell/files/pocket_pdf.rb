@@ -52,8 +52,8 @@ module JauntyBell
       def below(run, inner)
         task = run.task
         return lines(stations(run), inner) unless task
-        return lines(feeds(task), inner) if task.manner == "read" && task.drill
-        return lines(stretches(task), inner) if task.phases.any?
+        return listed_with_care(task, feeds(task), inner) if task.manner == "read" && task.drill
+        return listed_with_care(task, stretches(task), inner) if task.phases.any? && !task.own
         task.drilled? ? drilled(task, inner) : lines(task.exercises.flat_map(&:cues), inner)
       end
 
@@ -67,20 +67,29 @@ module JauntyBell
         ["For the holder; the student does not see it:", *shown]
       end
 
-      def stretches(task)
-        task.phases.map do |phase|
-          name = phase.burst ? "all out" : phase.name
-          lasts = phase.lasts ? clock(phase.seconds) : "what is left"
-          [name, lasts, ("each side" if phase.sides), ("other stance" if phase.other)].compact.join(", ")
-        end
+      def listed_with_care(task, list, inner)
+        lines(list, inner, room: 72)
+        said = care(task)
+        return if said.empty?
+        @pdf.text_box "<b>Care</b>  #{said.join(" ")}", at: [0, 32], width: inner.width, height: 22, size: 8.5,
+          overflow: :shrink_to_fit, inline_format: true
       end
 
-      # Lines in one column, or in two where there are many.
-      def lines(list, inner)
+      # What can hurt in it.
+      def care(task)
+        Core::Words.sentences(task.implement&.cautions.to_a +
+          (own_techniques(task) + task.exercises).flat_map(&:cautions))
+      end
+
+      # What the student does in it, each technique once.
+      def own_techniques(task) = task.combinations.flat_map(&:actions).select(&:own?).map(&:technique).uniq
+
+      # Lines in one column, or in two where there are many; so much room is left free above and below.
+      def lines(list, inner, room: 50)
         columns = (list.size > 10) ? 2 : 1
         list.each_slice([(list.size / columns.to_f).ceil, 1].max).with_index do |part, i|
           @pdf.text_box part.join("\n"), at: [i * inner.width / columns, inner.top - 36],
-            width: inner.width / columns - 4, height: inner.height - 50, size: 9.5, leading: 1.5,
+            width: inner.width / columns - 4, height: inner.height - room, size: 9.5, leading: 1.5,
             overflow: :shrink_to_fit
         end
       end
@@ -92,22 +101,31 @@ module JauntyBell
       end
 
       def drilled(task, inner)
-        wrap(@pdf, task, at: [0, inner.top - 34], width: inner.width, half: 20)
-        @pdf.text_box spoken(task), at: [0, inner.top - 82], width: inner.width, height: 24, size: 10, style: :bold,
-          overflow: :shrink_to_fit
+        several?(task) ? listed(task, inner) : pictured(task, inner)
         @pdf.text_box lines_of(task), at: [0, inner.top - 108], width: inner.width,
           height: inner.height - 120, size: 8.5,
           leading: 1.5, overflow: :shrink_to_fit, inline_format: true
       end
 
-      # Cues for the striker, the holder, and what can hurt.
+      def pictured(task, inner)
+        wrap(@pdf, task, at: [0, inner.top - 34], width: inner.width, half: 20)
+        @pdf.text_box spoken(task), at: [0, inner.top - 82], width: inner.width, height: 24, size: 10, style: :bold,
+          overflow: :shrink_to_fit
+      end
+
+      # All of several, in their order.
+      def listed(task, inner)
+        @pdf.text_box task.combinations.map { |each| task.spoken(each) }.join("\n"), at: [0, inner.top - 36],
+          width: inner.width, height: 68, size: 10, style: :bold, leading: 1.5, overflow: :shrink_to_fit
+      end
+
+      # Its stretches, cues for the striker and the holder, and what can hurt.
       def lines_of(task)
-        techniques = task.combinations.flat_map(&:actions).select(&:own?).map(&:technique).uniq
-        cues = task.drill ? task.drill.cues : techniques.flat_map(&:cues).uniq + [Core::Bench::Drill::BREATH]
-        cautions = Core::Words.sentences(task.implement&.cautions.to_a + techniques.flat_map(&:cautions))
-        [["Striker", cues], ["Holder", task.holder? ? task.implement.holder_cues : []], ["Care", cautions]]
-          .reject { |_, list| list.empty? }
-          .map { |who, list| "<b>#{who}</b>  #{list.join(" ")}" }.join("\n")
+        cues = task.drill ? task.drill.cues : own_techniques(task).flat_map(&:cues).uniq + [Core::Bench::Drill::BREATH]
+        {"In turn" => stretches(task).join(" · "), "Striker" => cues.join(" "),
+         "Holder" => (task.holder? ? task.implement.holder_cues.join(" ") : ""), "Care" => care(task).join(" ")}
+          .reject { |_, said| said.empty? }
+          .map { |who, said| "<b>#{who}</b>  #{said}" }.join("\n")
       end
 
       def stations(run)

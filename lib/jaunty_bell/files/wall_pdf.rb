@@ -72,10 +72,12 @@ module JauntyBell
 
       def title(run, times, middle, scale)
         lines = about(run)
-        cell(run.title.sub(/, 1 of \d+\z/, ""), 52, middle + (lines.size * 6.5 - 1) * scale, 192,
+        wide = (run.task && drawn?(run.task)) ? 192 : 346 # where no wrap is drawn its place is the words'
+        cell(run.title.sub(/, 1 of \d+\z/, ""), 52, middle + (lines.size * 6.5 - 1) * scale, wide,
           15 * scale, style: :bold)
         lines.each_with_index do |line, i|
-          cell(line, 52, middle - ((lines.size == 1) ? 9 : 4 + i * 11.5) * scale, 192, 9.5 * scale, color: SOFT)
+          cell(line, 52, middle - ((lines.size == 1) ? 9 : 4 + i * 11.5) * scale, wide, 9.5 * scale, color: SOFT,
+            rows: (line == lines.last) ? 2 : 1)
         end
       end
 
@@ -96,9 +98,17 @@ module JauntyBell
       # What is done, as far as the wall may tell: of a read drill what is shown and never the answer.
       def what(task)
         return task.drill.facts.feeds.map(&:spoken).join(" / ") if task.manner == "read" && task.drill
-        return task.trade_said if task.trade
-        return task.phases.map { |phase| phase.burst ? "all out" : phase.name }.join(", ") if task.phases.any?
-        written(task) if task.drilled?
+        return [several(task), task.trade_said].compact.join(". ") if task.trade
+        return (task.own ? stretches(task).join(" · ") : task.phases.map(&:name).join(", ")) if task.phases.any?
+        several(task) || (written(task) if task.drilled?)
+      end
+
+      # All of several, in the card's notation; nil where there is one.
+      def several(task)
+        return unless several?(task)
+        task.combinations.map { |each|
+          Core::Bench::Notation.write(each, @plan.company.reading)
+        }.join(" / ")
       end
 
       # One or two lines under the length: what comes before the bell, and after.
@@ -109,10 +119,11 @@ module JauntyBell
         [before, after].reject(&:empty?).map { |words| words.join(" · ") }
       end
 
-      def cell(text, left, middle, width, size, color: INK, style: :normal)
+      # Words in as many rows at most, smaller where they do not go in.
+      def cell(text, left, middle, width, size, color: INK, style: :normal, rows: 1)
         @pdf.fill_color color
-        @pdf.text_box text, at: [left, middle + size * 0.62], width: width, height: size * 1.35, size: size,
-          style: style, overflow: :shrink_to_fit
+        @pdf.text_box text, at: [left, middle + size * 0.62], width: width, height: size * (1.15 * rows + 0.2),
+          size: size, style: style, overflow: :shrink_to_fit
         @pdf.fill_color INK
       end
 

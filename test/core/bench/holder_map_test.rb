@@ -29,6 +29,8 @@ class HolderMapTest < Minitest::Test
     assert_equal "right pad, head height, turned flat to the striker; left pad home at your own cheek", jab.to_s
     assert_equal %w[body inward], [hook.height, hook.turned]
     assert_equal ["left", "down"], [upper.pad, upper.turned]
+    assert_equal ["both pads, body height", "belly pad, body height"],
+      Bench::HolderMap.of(read("rear kick-rear knee")).map { |show| show.to_s.split(", ").first(2).join(", ") }
   end
 
   def test_the_school_says_how_high_and_wide

@@ -8,6 +8,7 @@ import { Button, Field, Trouble, within } from "../kit/parts";
 import { useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
 import { Tick } from "../kit/Tick";
+import { clock } from "../kit/time";
 import { useSay } from "../kit/toast";
 import { count } from "../kit/words";
 import { useLexicon } from "./Completion";
@@ -60,7 +61,7 @@ export function ExerciseList({ add }: { add: (exercise: Exercise) => void }) {
                       <Body figures={exercise.figures} name="" className="h-20 max-w-full" />
                       <span className="font-semibold leading-tight">{exercise.plain}</span>
                       <span className="text-ink-soft text-xs">
-                        {exercise.measured_in === "reps" ? `${exercise.usual} times` : `${exercise.usual} s`}
+                        {exercise.measured_in === "reps" ? `${exercise.usual} times` : clock(exercise.usual)}
                         {exercise.sides && " a side"}, effort {exercise.effort}
                       </span>
                     </button>

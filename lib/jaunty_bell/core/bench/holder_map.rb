@@ -7,8 +7,7 @@ module JauntyBell::Core
     module HolderMap
       # pad: "left", "right", "both", "belly" or "thigh"; height: "head", "chest", "body" or "thigh".
       Show = Value.of(:pad, :height, :turned, :idle) do
-        def to_s =
-          "#{pad}#{" pad" unless pad == "both"}#{"s" if pad == "both"}, #{height} height, turned #{turned}; #{idle}"
+        def to_s = "#{(pad == "both") ? "both pads" : "#{pad} pad"}, #{height} height, turned #{turned}; #{idle}"
       end
 
       class << self
