@@ -86,8 +86,8 @@ module JauntyBell
         block = @plan.blocks[run.block]
         task = run.task
         unless task
-          return ["#{block.name}: #{Core::Words.many(block.rounds.size, "station")}, " \
-            "#{Core::Words.many(block.laps, "lap")}"]
+          return ["#{Core::Words.many(block.rounds.size, "station")}, #{Core::Words.many(block.laps, "lap")}",
+            block.rounds.map(&:title).join(", ")]
         end
         how = [block.name, (task.round.rung if task.drilled?), sharing(task)].compact
         what = [what(task), ("beginners: #{task.round.beginners}" if task.round.beginners),
