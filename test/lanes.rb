@@ -10,9 +10,10 @@ class Lanes
   Job = Struct.new(:name, :files, :weight, :today, keyword_init: true)
 
   # Each weekday, a month's end, a leap day, both changes of summer time, New Year; noon, a minute after midnight and
-  # one before it.
+  # the last of the evening: a run is over before the day is, for a test that begins on one day and ends on the next
+  # fails by the luck of the seed.
   DATES = %w[2026-11-23T12:00 2026-11-24T12:00 2026-11-25T00:01 2026-11-26T12:00 2026-11-27T19:00 2026-11-28T12:00
-    2026-11-29T23:59
+    2026-11-29T23:40
     2026-11-30T12:00 2028-02-29T12:00 2026-03-29T12:00 2026-10-25T01:30 2027-01-01T00:01].freeze
   DATED = /\bClock\.|support\/history|Demo::Club/ # a test that says this depends on the day,
   ANY_DAY = /support\/contract/ # but these: what they send and refuse is the same on any
