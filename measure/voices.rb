@@ -90,26 +90,39 @@ module Measure
     RATIO = 5 # dB
     HISS = 4 # of 32,768: no room is without any sound
     QUIET = Speech::RATE / 4 # samples before and after a word
+    ESPEAK = ->(accent) {
+      ["espeak-ng", ->(word, file) {
+        ["espeak-ng", "-v", accent, "-s", "170", "-p", "42", "-g", "0", "-w", file, "--", word]
+      }]
+    }
+    FLITE = ->(name, stretch) {
+      ["flite", ->(word, file) {
+        ["flite", "-voice", name, "--setf", "duration_stretch=#{stretch}", "-t", word, "-o", file]
+      }]
+    }
+    ALL = {"espeak-ng en-gb" => ESPEAK.call("en-gb"), "espeak-ng en-us" => ESPEAK.call("en-us"),
+           "flite slt" => FLITE.call("slt", 0.9), "flite rms" => FLITE.call("rms", 0.85),
+           "festival slt hts" => Speech::FESTIVAL}.freeze
 
     class << self
       def run
         words = JauntyBell::Core::Floor::Voice.shipped.select { |word| word.split.all? { |part| known.key?(part) } }
         left = JauntyBell::Core::Floor::Voice.shipped - words
         puts "#{words.size} words; #{left.size} are not in the recognizer's dictionary: #{left.join(", ")}"
-        Speech::VOICES.each_key { |voice| say(voice, words) if Speech.can?(voice) }
+        ALL.each { |name, voice| say(name, voice, words) if Speech.can?(voice) }
       end
 
       private
 
       def known = @known ||= File.foreach(DICTIONARY).to_h { |line| [line.split(" ", 2).first, true] }
 
-      def say(voice, words)
+      def say(name, voice, words)
         spoken = words.to_h { |word| [word, Wave.samples(Speech.speak(word, voice: voice))] }
         seconds = spoken.values.sum(&:size).fdiv(Speech::RATE)
         longest = spoken.values.map(&:size).max.fdiv(Speech::RATE)
         heard = {"quiet" => nil, "gym at #{RATIO} dB" => RATIO}
-          .map { |name, ratio| "#{name} #{(100 * understood(spoken, ratio)).round(1)} %" }
-        puts format("%-18s %s; %.2f s a word, the longest %.2f s", voice, heard.join(", "), seconds / words.size,
+          .map { |place, ratio| "#{place} #{(100 * understood(spoken, ratio)).round(1)} %" }
+        puts format("%-18s %s; %.2f s a word, the longest %.2f s", name, heard.join(", "), seconds / words.size,
           longest)
       end
 

@@ -13,39 +13,24 @@ module JauntyBell
       SILENCE = 0.015 # of full scale
       RELEASE = 0.03 # s kept after the last sound
 
-      # By name: the program, and how it is asked for a WAV of a word.
-      VOICES = {
-        "espeak-ng en-gb" => ["espeak-ng", ->(word, file) {
-          ["espeak-ng", "-v", "en-gb", "-s", "170", "-p", "42", "-g", "0", "-w", file, "--", word]
-        }],
-        "espeak-ng en-us" => ["espeak-ng", ->(word, file) {
-          ["espeak-ng", "-v", "en-us", "-s", "170", "-p", "42", "-g", "0", "-w", file, "--", word]
-        }],
-        "flite slt" => ["flite", ->(word, file) {
-          ["flite", "-voice", "slt", "--setf", "duration_stretch=0.9", "-t", word, "-o", file]
-        }],
-        "flite rms" => ["flite", ->(word, file) {
-          ["flite", "-voice", "rms", "--setf", "duration_stretch=0.85", "-t", word, "-o", file]
-        }],
-        "festival slt hts" => ["text2wave", ->(word, file) {
-          ["text2wave", "-eval", "(voice_cmu_us_slt_arctic_hts)", "-eval", "(Parameter.set 'Duration_Stretch 0.9)",
-            "-o", file]
-        }]
-      }.freeze
-      CHOSEN = "festival slt hts"
+      # The program, and how it is asked for a WAV of a word, which it is given on its input too.
+      FESTIVAL = ["text2wave", ->(_, file) {
+        ["text2wave", "-eval", "(voice_cmu_us_slt_arctic_hts)", "-eval", "(Parameter.set 'Duration_Stretch 0.9)",
+          "-o", file]
+      }].freeze
 
       class << self
         # Whether this machine can speak new words.
-        def can?(voice = CHOSEN) =
+        def can?(voice = FESTIVAL) =
           ENV.fetch("PATH", "").split(File::PATH_SEPARATOR).any? do |folder|
-            File.executable?(File.join(folder, VOICES.fetch(voice).first))
+            File.executable?(File.join(folder, voice.first))
           end
 
         # The name of a word's file.
         def file(word) = "#{word.tr(" ", "-")}.wav"
 
-        # A word as a WAV file's bytes. Raises an error where the program fails.
-        def speak(word, voice: CHOSEN)
+        # A word as a WAV file's bytes, by `voice` like FESTIVAL. Raises an error where the program fails.
+        def speak(word, voice: FESTIVAL)
           samples, rate = said(word, voice)
           Wave.bytes(leveled(brightened(trimmed(resampled(samples, rate)))), RATE)
         end
@@ -59,7 +44,7 @@ module JauntyBell
         def said(word, voice)
           Dir.mktmpdir do |folder|
             file = File.join(folder, "word.wav")
-            program, command = VOICES.fetch(voice)
+            program, command = voice
             output, status = Open3.capture2e(*command.call(word, file), stdin_data: word)
             raise "#{program} could not say \"#{word}\": #{output}" unless status.success?
             bytes = File.binread(file)
