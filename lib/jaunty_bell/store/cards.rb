@@ -2,6 +2,8 @@ module JauntyBell
   module Store
     # A club's class cards: documents of blocks, saved whole or not at all, with every version kept.
     class Cards
+      include Versioned
+
       FACTS = %i[name minutes level group_id].freeze
       DERIVED = %i[rounds seconds left_hand right_hand rope load].freeze
       KINDS = {"cards" => {archived_at: nil, template: false}, "templates" => {archived_at: nil, template: true}}.freeze
@@ -91,9 +93,12 @@ module JauntyBell
 
       USUAL = <<~SQL.freeze
         SELECT block->>'kind' AS kind,
-          EXISTS (SELECT 1 FROM card_versions AS v WHERE v.club_id = cards.club_id AND v.card_id = cards.id AND v.account_id = ?) AS own,
-          mode() WITHIN GROUP (ORDER BY (round->>'work_s')::int) AS work_s, mode() WITHIN GROUP (ORDER BY (round->>'rest_s')::int) AS rest_s,
-          mode() WITHIN GROUP (ORDER BY (round->>'explain_s')::int) AS explain_s, mode() WITHIN GROUP (ORDER BY (round->>'effort')::float) AS effort,
+          EXISTS (SELECT 1 FROM card_versions AS v
+            WHERE v.club_id = cards.club_id AND v.card_id = cards.id AND v.account_id = ?) AS own,
+          mode() WITHIN GROUP (ORDER BY (round->>'work_s')::int) AS work_s,
+          mode() WITHIN GROUP (ORDER BY (round->>'rest_s')::int) AS rest_s,
+          mode() WITHIN GROUP (ORDER BY (round->>'explain_s')::int) AS explain_s,
+          mode() WITHIN GROUP (ORDER BY (round->>'effort')::float) AS effort,
           mode() WITHIN GROUP (ORDER BY (round->>'swap')) AS swap
         FROM cards, jsonb_array_elements(blocks) AS block, jsonb_array_elements(block->'rounds') AS round
         WHERE cards.club_id = ? AND archived_at IS NULL GROUP BY 1, 2
@@ -105,7 +110,7 @@ module JauntyBell
         @db.fetch(USUAL, @account_id, @club_id).all.sort_by { |row| row[:own] ? 1 : 0 }.to_h do |row|
           usual = row.except(:kind, :own).compact.transform_keys(&:to_s)
           usual["effort"] = usual["effort"].to_i if usual["effort"] == usual["effort"].to_i
-          usual.delete("swap") if %w[every alone].include?(usual["swap"]) || usual["swap"] == "n for n"
+          usual.delete("swap") if ["every", "alone", "n for n"].include?(usual["swap"])
           [row[:kind], usual]
         end
       end
@@ -130,12 +135,6 @@ module JauntyBell
         derived.slice(*DERIVED).merge(rope: derived[:rope] && Sequel.pg_jsonb(derived[:rope]))
 
       def plain(blocks) = JSON.parse(JSON.generate(blocks))
-
-      def edit(id, version, changes)
-        changed = rows.where(id: id, version: version)
-          .update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
-        raise(Stale, find(id)) if changed.zero?
-      end
 
       # The card as it stands now becomes a version.
       def keep(id)

@@ -2,6 +2,8 @@ module JauntyBell
   module Store
     # A club's drills with their pools: saved whole or not at all.
     class Drills
+      include Versioned
+
       FACTS = %i[name implement manner tempo pause_s both_sides count on_s off_s rest ladder breathing
         feeds_aloud intensity].freeze
       LISTS = %i[rungs kit holder_cues cautions].freeze
@@ -76,12 +78,6 @@ module JauntyBell
         lists = LISTS.to_h { |name| [name, facts[name] && Sequel.pg_array(facts[name], :text)] }
         trade = facts[:trade] && Sequel.pg_jsonb(facts[:trade])
         facts.slice(*FACTS).merge(lists, name: facts[:name].strip, trade: trade)
-      end
-
-      def edit(id, version, changes)
-        changed = rows.where(id: id, version: version)
-          .update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
-        raise(Stale, find(id)) if changed.zero?
       end
 
       def write_pool(id, pool)

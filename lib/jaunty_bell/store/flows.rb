@@ -2,6 +2,8 @@ module JauntyBell
   module Store
     # A club's flows: things done one after another, each with its time, under a name.
     class Flows
+      include Versioned
+
       def initialize(db, club_id)
         @db = db
         @club_id = club_id
@@ -37,12 +39,6 @@ module JauntyBell
       private
 
       def rows = @db[:flows].where(club_id: @club_id)
-
-      def edit(id, version, changes)
-        changed = rows.where(id: id, version: version)
-          .update(changes.merge(version: Sequel[:version] + 1, changed_at: Clock.now))
-        raise(Stale, find(id)) if changed.zero?
-      end
 
       def guarding(name, &)
         @db.transaction(savepoint: true, &)
