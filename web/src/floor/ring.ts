@@ -157,7 +157,6 @@ export function passed(ring: Ring, now: number, kind: Cue["kind"]): number {
   );
 }
 
-/** The combination called last in the round that is on or has just been; undefined where nothing is called in it. */
 /** What was shown last in the round of a read drill, as it was said. */
 export function shownLast(ring: Ring, now: number): string | undefined {
   const segment = ring.segments[ring.at];
@@ -165,6 +164,7 @@ export function shownLast(ring: Ring, now: number): string | undefined {
   return segment?.cues.filter((cue) => cue.kind === "call" && cue.hidden && cue.at <= heard).at(-1)?.text ?? undefined;
 }
 
+/** The combination called last in the round that is on or has just been; undefined where nothing is called in it. */
 export function calledLast(ring: Ring, now: number): string | null | undefined {
   const round = ring.segments[Math.min(ring.at, ring.segments.length - 1)]?.round;
   const at = ring.segments.findIndex((segment) => segment.round === round && segment.kind === "work");

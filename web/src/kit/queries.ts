@@ -27,6 +27,9 @@ const allCards = async () => {
   return (await Promise.all(lists)).flat();
 };
 
+/** Of what is asked with every key: the last answer stays until the next, and none is kept for long. */
+const TYPED = { placeholderData: keepPreviousData, staleTime: MINUTE, gcTime: MINUTE };
+
 /**
  * Every question that the interface asks, each with a key that no other has (its first word is the question's name). What
  * a change makes stale stands below.
@@ -56,17 +59,13 @@ export const asks = {
     queryOptions({
       queryKey: ["analysis", body],
       queryFn: ({ signal }) => data(api.POST("/api/bench/analysis", { body, signal })),
-      placeholderData: keepPreviousData,
-      staleTime: MINUTE,
-      gcTime: MINUTE,
+      ...TYPED,
     }),
   trial: (body: Asked<"/api/school/techniques/trials">) =>
     queryOptions({
       queryKey: ["trial", body],
       queryFn: ({ signal }) => data(api.POST("/api/school/techniques/trials", { body, signal })),
-      placeholderData: keepPreviousData,
-      staleTime: MINUTE,
-      gcTime: MINUTE,
+      ...TYPED,
     }),
   near: (body: Asked<"/api/bench/near">) =>
     queryOptions({
@@ -111,17 +110,13 @@ export const asks = {
     queryOptions({
       queryKey: ["feed", feed],
       queryFn: ({ signal }) => data(api.POST("/api/bench/feeds", { body: { feed }, signal })),
-      placeholderData: keepPreviousData,
-      staleTime: MINUTE,
-      gcTime: MINUTE,
+      ...TYPED,
     }),
   path: (body: { notation: string }) =>
     queryOptions({
       queryKey: ["path", body],
       queryFn: ({ signal }) => data(api.POST("/api/bench/paths", { body, signal })),
-      placeholderData: keepPreviousData,
-      staleTime: MINUTE,
-      gcTime: MINUTE,
+      ...TYPED,
     }),
   progression: (id: string) =>
     queryOptions({
@@ -132,9 +127,7 @@ export const asks = {
     queryOptions({
       queryKey: ["written", body],
       queryFn: ({ signal }) => data(api.POST("/api/card/written", { body, signal })),
-      placeholderData: keepPreviousData,
-      staleTime: MINUTE,
-      gcTime: MINUTE,
+      ...TYPED,
     }),
   drills: (archived: boolean) =>
     queryOptions({
@@ -157,9 +150,7 @@ export const asks = {
     queryOptions({
       queryKey: ["sums", body],
       queryFn: ({ signal }) => data(api.POST("/api/card/sums", { body, signal })),
-      placeholderData: keepPreviousData,
-      staleTime: MINUTE,
-      gcTime: MINUTE,
+      ...TYPED,
     }),
   fit: (body: Asked<"/api/card/fits">) =>
     queryOptions({
