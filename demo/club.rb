@@ -150,7 +150,7 @@ module JauntyBell
       def flows
         store, writing = Store::Flows.new(@db, @club_id), Core::Card::Written.new
         @flows = FACTS["flows"].to_h do |name, line|
-          [name, store.add(id: uuid, name: name, phases: writing.read(line).round["phases"])]
+          [name, store.add(id: uuid, name: name, phases: writing.phases(line))]
         end
       end
 

@@ -41,6 +41,19 @@ class FlowsApiTest < ApiTest
     assert_refused 409, path: "name"
   end
 
+  # A line as a coach writes it; one thing alone is a flow of one, a repetition takes what it takes in this club.
+  def test_a_line_is_read_as_what_a_flow_is_made_of
+    call(:put, "/api/school/settings", settings: {seconds_per_rep: 4})
+    read = call(:post, "/api/flows/phases", text: "hip circles 0:20, 10 squats")[:phases]
+    assert_equal [["hip circles", 20, true, "hip-circles"], ["10 squats", 40, false, "squats"]],
+      read.map { |phase| phase.values_at(:name, :seconds, :sides, :exercise) }
+    assert_equal ["rope"], call(:post, "/api/flows/phases", text: "rope")[:phases].map { |phase| phase[:exercise] }
+    call(:post, "/api/flows/phases", text: "rope 1:00, stare at the river")
+    assert_refused 422, path: "text", says: /"stare at the river" is no exercise and has no length/
+    squats = call(:get, "/api/bench/lexicon")[:exercises].find { |each| each[:id] == "squats" }
+    assert_equal squats[:usual] * 4, squats[:usual_s]
+  end
+
   # A card names it; what is changed in it is changed on the card.
   def test_a_flow_on_a_card
     flow = add

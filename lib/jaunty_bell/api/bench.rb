@@ -39,7 +39,7 @@ module JauntyBell
       end
 
       get "/lexicon", who: :all do
-        answer(Files::LexiconJson.new(reading, school.exercises).to_h)
+        answer(Files::LexiconJson.new(reading, school.exercises, school.settings.seconds_per_rep).to_h)
       end
 
       get "/combinations", who: :all do

@@ -4,13 +4,16 @@ module JauntyBell
     class Flows < Room
       get("/?", who: :all) do
         rows = club.flows.all(archived: params["archived"] == "true")
-        shelf = plans.shelf_of_flows(rows)
-        answer(rows.map { |row| shown(row, shelf) })
+        flows = plans.flows(rows)
+        answer(rows.map { |row| shown(row, flows) })
       end
 
       post "/?", who: :coach do
         answer(shown(club.flows.add(id: body_given["id"], **checked)), status: 201)
       end
+
+      # A line as a coach writes it, read as what a flow is made of; nothing is saved.
+      post("/phases", who: :all) { answer({phases: plans.phases(body_given["text"])}) }
 
       put "/:id", who: :coach do
         answer(shown(club.flows.change(id, version: body_given["version"], **checked)))
@@ -29,8 +32,7 @@ module JauntyBell
         {name: given["name"], phases: Core::Card::Data.phases_data(phases)}
       end
 
-      def shown(row, shelf = plans.shelf_of_flows([row])) =
-        Files::FlowJson.of(row, Core::Card::Data.phases(row[:phases], shelf, "phases"))
+      def shown(row, flows = plans.flows([row])) = Files::FlowJson.of(row, flows.fetch(row[:id]).what)
     end
   end
 end

@@ -96,7 +96,7 @@ module JauntyBell
       end
 
       def own_exercises(words)
-        own = school.exercises.reject { |each| Core::Lexicon::Exercises.default.key?(each.id) }
+        own = school.exercises.select { |each| Core::Lexicon::Exercises.own?(each) }
         return [] if own.empty?
         uses = school.exercise_uses
         own.map { |each|

@@ -45,7 +45,7 @@ module JauntyBell
       def several?(task) = task.combinations.size > 1 && task.manner != "ladder"
 
       # It has one wrap that tells all that is done in it, and may be told.
-      def drawn?(task) = task.drilled? && task.manner != "read" && !several?(task)
+      def drawn?(task) = task.drilled? && !task.read? && !several?(task)
 
       # Its stretches, each with its name and how long it lasts.
       def stretches(task)

@@ -22,14 +22,10 @@ module JauntyBell
          tags: row[:tags].to_a, origin_id: row[:origin_id],
          taught_so: analysis.combination.taught_so, version: row[:version], archived: !row[:archived_at].nil?,
          actions: shown.actions, beats: analysis.beats.to_f,
-         set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes, path: path(combination, reading)}
+         set_time: analysis.set_time.to_f.round(6), strikes: analysis.counts.strikes,
+         path: Core::Bench::Path.of(combination, reading)&.then { |path| PathJson.of(path) }}
       end
-
-      # Where the feet go, of steps alone.
-      def self.path(combination, reading)
-        PathJson.of(Core::Bench::Path.new(combination, reading)) if Core::Bench::Path.of_steps?(combination)
-      end
-      private_class_method :analysed, :path
+      private_class_method :analysed
     end
   end
 end

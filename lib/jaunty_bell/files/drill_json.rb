@@ -38,8 +38,7 @@ module JauntyBell
 
       # Where the feet go, of a drill of steps alone.
       def path
-        whole = @drill.facts.pool.first
-        PathJson.of(Core::Bench::Path.new(whole, @reading)) if Core::Bench::Path.of_steps?(whole)
+        Core::Bench::Path.of(@drill.facts.pool.first, @reading)&.then { |path| PathJson.of(path) }
       end
 
       def findings

@@ -2,12 +2,11 @@ module JauntyBell
   module Files
     # A flow as JSON-ready data: its row, and what it comes to.
     module FlowJson
-      # `phases` Core::Card::Phases of the row.
-      def self.of(row, phases)
-        exercises = phases.filter_map(&:exercise)
+      # `flow` the Core::Card::Flow of the row.
+      def self.of(row, flow)
         {id: row[:id], version: row[:version], name: row[:name], archived: !row[:archived_at].nil?,
-         phases: Core::Card::Data.phases_data(phases), seconds: phases.sum { |phase| phase.lasts.to_i },
-         kit: exercises.flat_map(&:gear).uniq, cautions: Core::Words.sentences(exercises.flat_map(&:cautions))}
+         phases: Core::Card::Data.phases_data(flow.phases), seconds: flow.seconds, kit: flow.gear,
+         cautions: flow.cautions}
       end
     end
   end

@@ -20,8 +20,9 @@ module JauntyBell
         ["From how far it begins", [:opening], ["at close 3-4", "at long 1-2"]]
       ].freeze
 
-      # `reading` is the coach's; `exercises` those the club knows.
-      def initialize(reading, exercises)
+      # `reading` is the coach's; `exercises` those the club knows, `per_rep` seconds of one repetition.
+      def initialize(reading, exercises, per_rep)
+        @per_rep = per_rep
         @reading = reading
         @exercises = exercises
         @speech = Core::Bench::Notation::Speech.new
@@ -34,9 +35,7 @@ module JauntyBell
          implements: Core::Lexicon::Implements.all.map { |implement|
            {id: implement.id, name: implement.name, cautions: implement.cautions, holder_cues: implement.holder_cues}
          },
-         exercises: @exercises.map { |exercise|
-           ExerciseJson.of(exercise, own: !Core::Lexicon::Exercises.default.key?(exercise.id))
-         },
+         exercises: @exercises.map { |exercise| ExerciseJson.of(exercise, @per_rep) },
          keywords: Core::Bench::Notation::Phrase::KEYWORDS, ways: ways}
       end
 

@@ -52,7 +52,7 @@ module JauntyBell
       def below(run, inner)
         task = run.task
         return lines(stations(run), inner) unless task
-        return listed_with_care(task, feeds(task), inner) if task.manner == "read" && task.drill
+        return listed_with_care(task, feeds(task), inner) if task.read?
         return listed_with_care(task, stretches(task), inner) if task.phases.any? && !task.own
         task.drilled? ? drilled(task, inner) : lines(task.exercises.flat_map(&:cues), inner)
       end

@@ -97,7 +97,7 @@ module JauntyBell
 
       # What is done, as far as the wall may tell: of a read drill what is shown and never the answer.
       def what(task)
-        return task.drill.facts.feeds.map(&:spoken).join(" / ") if task.manner == "read" && task.drill
+        return task.drill.facts.feeds.map(&:spoken).join(" / ") if task.read?
         return [several(task), task.trade_said].compact.join(". ") if task.trade
         return (task.own ? stretches(task).join(" · ") : task.phases.map(&:name).join(", ")) if task.phases.any?
         several(task) || (written(task) if task.drilled?)

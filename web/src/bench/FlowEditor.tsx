@@ -68,16 +68,10 @@ export function FlowEditor({ saved }: { saved?: Flow }) {
   });
   // A line as on a card: "hip circles 0:30, arm circles, squats 20".
   const write = useMutation({
-    mutationFn: () => data(api.POST("/api/card/written", { body: { text: `${text}, ${text}`, blocks: [] } })),
-    onSuccess: ({ lines }) => {
-      const [line] = lines;
-      const found = line?.round?.phases ?? [];
-      if (line?.problem || found.length === 0)
-        say(line?.problem ?? "Write exercises with their times, commas between.");
-      else {
-        set({ phases: [...phases, ...found.slice(0, found.length / 2)] });
-        setText("");
-      }
+    mutationFn: () => data(api.POST("/api/flows/phases", { body: { text } })),
+    onSuccess: (read) => {
+      set({ phases: [...phases, ...read.phases] });
+      setText("");
     },
     onError: (error) => say(error.message),
   });

@@ -1,5 +1,6 @@
 import { INTENSITIES, RUNGS } from "../api/known";
 import { useLexicon } from "../bench/Completion";
+import { NEW_PHASE } from "../bench/flows";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button } from "../kit/parts";
@@ -215,19 +216,6 @@ function Tick({ label, on, set, name }: { label: string; on: boolean; set: (on: 
   );
 }
 
-const PHASE: Row["phases"][number] = {
-  name: "",
-  seconds: null,
-  other: false,
-  rung: null,
-  effort: null,
-  exercise: null,
-  combination_id: null,
-  written: null,
-  sides: false,
-  burst: false,
-};
-
 /** Stretches of the work: own stance, then the other; steady, then a burst. One may take what the others leave. */
 function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row["phases"]) => void }) {
   const put = (index: number, facts: Partial<Row["phases"][number]>) =>
@@ -235,13 +223,13 @@ function Phases({ row, name, set }: { row: Row; name: string; set: (phases: Row[
   const more = (): Row["phases"] =>
     row.phases.length === 0
       ? [
-          { ...PHASE, name: "own stance", seconds: Math.floor(row.work_s / 2) },
-          { ...PHASE, name: "other stance", other: true },
+          { ...NEW_PHASE, name: "own stance", seconds: Math.floor(row.work_s / 2) },
+          { ...NEW_PHASE, name: "other stance", other: true },
         ]
-      : [...row.phases, PHASE];
+      : [...row.phases, NEW_PHASE];
   const burst = (): Row["phases"] => [
-    ...(row.phases.length > 0 ? row.phases : [{ ...PHASE, name: "steady" }]),
-    { ...PHASE, name: "burst", seconds: Math.min(30, Math.floor(row.work_s / 2)), effort: 9, burst: true },
+    ...(row.phases.length > 0 ? row.phases : [{ ...NEW_PHASE, name: "steady" }]),
+    { ...NEW_PHASE, name: "burst", seconds: Math.min(30, Math.floor(row.work_s / 2)), effort: 9, burst: true },
   ];
   const lexicon = useLexicon();
   return (

@@ -46,7 +46,10 @@ module JauntyBell
           .merge(@open.written.to_h { |key, said| [key, Files::CombinationJson.written(key, said, reading)] })
       end
 
-      def exercises = @open.exercises.to_h { |exercise| [exercise.id, Files::ExerciseJson.of(exercise)] }
+      def exercises
+        per_rep = @club.school.settings.seconds_per_rep
+        @open.exercises.to_h { |exercise| [exercise.id, Files::ExerciseJson.of(exercise, per_rep)] }
+      end
 
       def at_door(known)
         Files::StudentJson.of(known.student, @club.group_names)

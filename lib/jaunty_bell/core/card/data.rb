@@ -51,6 +51,9 @@ module JauntyBell::Core
         # A round of which nothing has been said but its title, as data.
         def new_round(title) = round_data(Round.new(title: title))
 
+        # A phase of which nothing has been said but its name, as data.
+        def new_phase(name) = phases_data([Phase.new(name: name)]).first
+
         # What is kept of a card: its minutes, its blocks as data, and what is derived from them (derived: rounds,
         # seconds, hands, load, and the rope: [bell, end of the work, effort] of each run).
         def kept(plan)

@@ -30,7 +30,14 @@ module JauntyBell::Core
       def seconds = phases.sum(&:lasts)
 
       # What has to be at hand.
-      def gear = phases.filter_map(&:exercise).flat_map(&:gear).uniq
+      def gear = exercises.flat_map(&:gear).uniq
+
+      # What can hurt in it.
+      def cautions = Words.sentences(exercises.flat_map(&:cautions))
+
+      private
+
+      def exercises = phases.filter_map(&:exercise)
     end
   end
 end

@@ -72,6 +72,16 @@ module JauntyBell::Core
         line
       end
 
+      # The phases of a flow as data, from a line of exercises and of what else has a length of its own. Raises
+      # InvalidInput.
+      def phases(text)
+        parts = parts(text)
+        refuse("Write exercises with their times, commas between.") if parts.empty?
+        found = parts.map { |part| phase(part) }
+        told_lengths(parts, found)
+        found.map { |phase| phase.except("timed") }
+      end
+
       private
 
       def refuse(message) = raise(InvalidInput.new(message, path: "text"))
@@ -166,11 +176,8 @@ module JauntyBell::Core
         parts = parts(left)
         return if parts.size < 2 || named(left)
         found = parts.map { |part| phase(part) }
-        untold = found.index { |phase| !phase["timed"] && !phase["exercise"] }
-        return unless untold.nil? || listing?(parts)
-        if untold
-          refuse("\"#{parts[untold]}\" is no exercise and has no length: give it one (#{parts[untold]} 0:30).")
-        end
+        return unless untold(found).nil? || listing?(parts)
+        told_lengths(parts, found)
         if parts.size > MOST_PHASES
           refuse("One round holds at most #{MOST_PHASES} things; this has #{parts.size}. Make two of it.")
         end
@@ -181,6 +188,14 @@ module JauntyBell::Core
                  "contact" => phases.any? { |each| each["written"] }, "explain_s" => 0,
                  "effort" => listed_effort(phases)}.compact
         line("list", block, round, facts.except("work_s"), text)
+      end
+
+      # The index of one that is no exercise and has no length, or nil.
+      def untold(phases) = phases.index { |phase| !phase["timed"] && !phase["exercise"] }
+
+      def told_lengths(parts, phases)
+        part = untold(phases)&.then { |index| parts[index] } or return
+        refuse("\"#{part}\" is no exercise and has no length: give it one (#{part} 0:30).")
       end
 
       def title(first, count) =
@@ -208,12 +223,11 @@ module JauntyBell::Core
         left = tidy(left)
         count, name = counted(left)
         exercise = @exercises.named(name)
-        seconds_of = exercise && usual_seconds(exercise, count)
+        seconds_of = exercise&.seconds(@school.seconds_per_rep, count)
         what = exercise ? {"exercise" => exercise.id} : written(left)
-        {"name" => exercise ? [count, exercise.name].compact.join(" ") : left, "seconds" => seconds || seconds_of || 30,
-         "sides" => sides || (exercise&.sides || false), "other" => false, "rung" => nil, "effort" => nil,
-         "burst" => false, "exercise" => nil, "combination_id" => nil, "written" => nil, "timed" => !seconds.nil?,
-         **what.to_h}
+        Data.new_phase(exercise ? [count, exercise.name].compact.join(" ") : left)
+          .merge("seconds" => seconds || seconds_of || 30, "sides" => sides || (exercise&.sides || false),
+            "timed" => !seconds.nil?, **what.to_h)
       end
 
       # [how many, of what]: "20 squats", "squats x20", "squats 20".
@@ -223,11 +237,6 @@ module JauntyBell::Core
         when /\A(.*?\D)\s*x?\s*(\d{1,3})\z/ then [$2.to_i, $1.sub(/\s*x\s*\z/, "")]
         else [nil, text]
         end
-      end
-
-      def usual_seconds(exercise, count)
-        many = count || exercise.usual
-        (exercise.measured_in == :reps) ? many * @school.seconds_per_rep : exercise.usual
       end
 
       # What is drilled, as data: by its id on the shelf or as it is written; nil where it is no combination.
@@ -352,11 +361,9 @@ module JauntyBell::Core
       # Steady, and then all out for the last seconds.
       def with_burst(data, seconds)
         refuse("The last #{seconds} s are longer than the whole #{data["work_s"]} s.") if seconds >= data["work_s"]
-        none = {"other" => false, "rung" => nil, "effort" => nil, "sides" => false, "burst" => false,
-                "exercise" => nil, "combination_id" => nil, "written" => nil}
-        steady = data["phases"]&.any? ? data["phases"] : [{**none, "name" => "steady", "seconds" => nil}]
-        data.merge("phases" => steady + [{**none, "name" => "burst", "seconds" => seconds, "burst" => true,
-                                                  "effort" => BURST_EFFORT}])
+        steady = data["phases"]&.any? ? data["phases"] : [Data.new_phase("steady")]
+        burst = {**Data.new_phase("burst"), "seconds" => seconds, "burst" => true, "effort" => BURST_EFFORT}
+        data.merge("phases" => steady + [burst])
       end
 
       # How it was read: what, how long, where.

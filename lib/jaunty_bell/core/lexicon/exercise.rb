@@ -18,6 +18,10 @@ module JauntyBell::Core
       # Every way it may be written: lower case, blanks for hyphens.
       def written_names = [name, spoken, id].map { |each| Exercises.plain(each) }.uniq
 
+      # Seconds that it usually takes, or that `count` of it take, on each side where it has two; `per_rep` those of one
+      # repetition (School).
+      def seconds(per_rep, count = nil) = (measured_in == :reps) ? (count || usual) * per_rep : usual
+
       # Figures to draw: an array of Drawing::Figures.
       def figures = drawn.map { |pose| Drawing.of(pose) }
 

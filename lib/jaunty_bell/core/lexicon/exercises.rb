@@ -16,6 +16,9 @@ module JauntyBell::Core
         @default ||= new(Shipped.exercises.fetch("exercises").map { |id, entry| shipped(id, entry) })
       end
 
+      # Whether it is a club's own.
+      def self.own?(exercise) = !default.key?(exercise.id)
+
       # Lower case, blanks for hyphens, no punctuation.
       def self.plain(text) = text.to_s.downcase.tr("-", " ").gsub(/[^\p{Alnum} ]+/, "").squeeze(" ").strip
 

@@ -37,6 +37,9 @@ module JauntyBell
         end
       end
 
+      # The phases of a flow as data, from a line as a coach writes it. Raises InvalidInput.
+      def phases(text) = writing([]).phases(text)
+
       # The same for what only wants its time and counts: no more is asked of the club than how many there are.
       def reckoned(data, minutes, students, shelf: shelf_of(data))
         company = Core::Card::Company.new(students: students, school: @club.school.settings, reading: @club.reading)
@@ -60,8 +63,10 @@ module JauntyBell
         shelf(drill_ids, combination_ids.uniq, flows)
       end
 
-      # The same of what rows of flows name.
-      def shelf_of_flows(rows) = shelf([], rows.flat_map { |row| named_in(row[:phases]) }.uniq, {})
+      # {id => Core::Card::Named} of rows of flows.
+      def flows(rows)
+        shelf([], rows.flat_map { |row| named_in(row[:phases]) }.uniq, rows.to_h { |row| [row[:id], row] }).flows
+      end
 
       # A Core::Card::Flow from phases as data. Raises InvalidInput.
       def flow(data)
