@@ -27,7 +27,8 @@ module JauntyBell
       bin/jaunty version FILE [--minutes N] [--without partners,bags,gloves,space] [--for beginners|juniors] [--load N]
                                                        the card for all that together
       bin/jaunty late FILE --at M:SS --minutes N       what stays of a class that has come so far
-      bin/jaunty path TEXT [--size CM]                 where the feet go, in cm; TEXT is steps, or one of #{Core::Bench::Path::SHAPES.join(", ")}
+      bin/jaunty path TEXT [--size CM]                 where the feet go, in cm; TEXT is steps, or one of
+                                                       #{Core::Bench::Path::SHAPES.join(", ")}
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
@@ -181,11 +182,10 @@ module JauntyBell
         written = Bench::Path.shaped(written, @given[:size] ? integer(:size) : 200)
       end
       combination = Bench::Notation.read(written, reading)
-      unless Bench::Path.of_steps?(combination)
+      found = Bench::Path.of(combination, reading) ||
         refuse("A path is of steps alone; \"#{written}\" has more in it. Write step in, gallop out, pivot left and " \
           "the like.")
-      end
-      Files::PathJson.of(Bench::Path.new(combination, reading))
+      Files::PathJson.of(found)
         .merge(notation: Bench::Notation.write(combination, reading))
     end
 

@@ -8,7 +8,8 @@ module JauntyBell
     class CommandLine
       USAGE = <<~TEXT
         bin/stand-in strikes TEXT [--seconds N] [--stance S] [--tempo N] [--pause S] [--fatigue X] [--misses X] [--noise X]
-        bin/stand-in answers FILE --round N [--wrong X] [--guesses X] [--misses X]   somebody in a read drill of a card's file
+        bin/stand-in answers FILE --round N [--wrong X] [--guesses X] [--misses X]
+                                                         somebody in a read drill of a card's file
         bin/stand-in heart STRETCHES [--noise X]         stretches are seconds and effort: 180x7,60x2
         bin/stand-in clock FILE [--rate S] [--jump MS:BY]   a card's file; the clock gains S seconds a day, and jumps
         All take --seed N, --dropouts X, and --serve PORT [--speed X] to be listened to over loopback instead of printed.
@@ -75,7 +76,7 @@ module JauntyBell
         at = @given[:round] - 1
         run = plan.runs[at] || refuse("The card has #{Core::Words.many(plan.runs.size, "round")}, no round #{at + 1}.")
         task = run.task
-        refuse("Round #{at + 1} is no read drill.") unless task&.drill && task.manner == "read"
+        refuse("Round #{at + 1} is no read drill.") unless task&.read?
         reading = Core::Bench::Notation::Reading.new(stance: @given[:stance].to_sym)
         work = Core::Floor::CueSheet.new(plan, seed: @given[:seed]).segments
           .find { |segment| segment.kind == :work && segment.round == at }

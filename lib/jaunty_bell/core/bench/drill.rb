@@ -112,7 +112,7 @@ module JauntyBell::Core
 
       # Where a pattern of steps turns.
       def cones
-        most = facts.pool.select { |each| Path.of_steps?(each) }.map { |each| Path.new(each).corners.size }.max
+        most = facts.pool.filter_map { |each| Path.of(each)&.corners&.size }.max
         most ? ["#{most} cones"] : []
       end
 

@@ -27,6 +27,10 @@ module JauntyBell::Core
         combination.actions.any? { |action| action.technique.step? } &&
           combination.actions.all? { |action| action.own? && (action.technique.step? || action.pause?) }
 
+      # The Path of a combination of steps alone; nil where it has more in it.
+      def self.of(combination, reading = Notation::Reading.new) =
+        (new(combination, reading) if of_steps?(combination))
+
       # A pattern of one of SHAPES that is `size` cm from end to end, as notation. Raises InvalidInput.
       def self.shaped(name, size)
         unless SHAPES.include?(name)

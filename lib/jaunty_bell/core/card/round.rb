@@ -35,6 +35,9 @@ module JauntyBell::Core
         self
       end
 
+      # Seconds its phases take at least: one that takes what the others leave, a second.
+      def phases_take = phases.sum { |phase| phase.lasts || 1 }
+
       private
 
       def times(at)
@@ -76,10 +79,9 @@ module JauntyBell::Core
         if phases.size > MOST_PHASES
           refuse(at, "phases", "A round holds at most #{MOST_PHASES} phases; this has #{phases.size}: make two of it.")
         end
-        taken = phases.sum { |phase| phase.lasts || 1 }
-        if taken > work
+        if phases_take > work
           refuse(at, "phases",
-            "The phases take #{Words.clock(taken)}, more than the #{Words.clock(work)} of work: shorten one or work " \
+            "The phases take #{Words.clock(phases_take)}, more than the #{Words.clock(work)} of work: shorten one or work " \
             "longer.")
         end
         if phases.count { |phase| phase.seconds.nil? } > 1

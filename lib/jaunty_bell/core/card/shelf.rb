@@ -19,10 +19,10 @@ module JauntyBell::Core
       private_class_method :drill
 
       # By id. `pool_names` names the combinations of the drills' pools.
+      attr_reader :drills, :combinations, :pool_names, :flows, :exercises, :techniques
+
       attr_writer :flows
       protected :flows=
-
-      attr_reader :drills, :combinations, :pool_names, :flows, :exercises, :techniques
 
       def initialize(drills, combinations, rows: [], pool_names: {}, pool: {}, flows: {},
         exercises: Lexicon::Exercises.default, techniques: Lexicon::Techniques.default)

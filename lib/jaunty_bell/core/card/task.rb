@@ -19,6 +19,12 @@ module JauntyBell::Core
 
       def manner = drill ? drill.facts.manner : "clocked"
 
+      # Its drill shows something and wants an answer, which is never said or drawn.
+      def read? = manner == "read"
+
+      # Its drill is called out, or shown, as the work goes on.
+      def called? = read? || manner == "called"
+
       def implement
         return @implement if defined?(@implement)
         id = round.implement

@@ -189,7 +189,7 @@ module JauntyBell::Core
         end
 
         # What phases and an inner interval need at least.
-        def shortest(round) = [round.phases.sum { |phase| phase.lasts || 1 }, round.on.to_i + round.off.to_i, 1].max
+        def shortest(round) = [round.phases_take, round.on.to_i + round.off.to_i, 1].max
 
         def round_up(seconds) = (seconds / GRID.to_r).ceil * GRID
       end

@@ -8,8 +8,8 @@ module JauntyBell::Core
     #   catch_up.added   # => {12 => -60_000, …} ms added to segments, as Ring#refit takes them; nil where it cannot be
     #   catch_up.changes # => [Change("Bag bursts", was: 240, work: 180), …]
     class CatchUp
-      # `was` and `work` seconds; work nil where it is left out. `rest` [was, is] seconds where that changes.
-      Change = Value.of(:title, :was, :work, rest: nil)
+      # `was` and `work` seconds; work nil where it is left out.
+      Change = Value.of(:title, :was, :work)
 
       # `at` ms since the first bell by the cue sheet; `seconds` there are from then on.
       def initialize(segments, rounds, at:, seconds:)

@@ -100,7 +100,7 @@ module JauntyBell::Core
 
       # What is done, in words; of a read drill nothing, which would be the answer.
       def spoken(task)
-        return "" if task.nil? || task.manner == "read"
+        return "" if task.nil? || task.read?
         task.combination ? task.spoken(task.combination) : task.round.exercise&.spoken.to_s
       end
 

@@ -24,7 +24,7 @@ module JauntyBell::Core
         def round(plan, run, item)
           task, at = run.task, [run.block, run.round]
           {title: title(run), block: plan.blocks[run.block].kind, combination_id: task&.combination_id,
-           shown: (shown(task, at) if task && task.manner != "read"), exercise: task&.round&.exercise&.id,
+           shown: (shown(task, at) if task && !task.read?), exercise: task&.round&.exercise&.id,
            rung: task&.round&.rung || "clock", work_s: run.work, beginners: task&.round&.beginners,
            ahead: task&.round&.ahead, shared: task&.shared? || false, first: first(run),
            phases: task ? phases(plan.work(task, nth: run.nth), at) : [], feeds: feeds(task),
@@ -54,7 +54,7 @@ module JauntyBell::Core
 
         # What is shown in a read drill, each with the id of its answer.
         def feeds(task)
-          return [] unless task&.drill && task.manner == "read"
+          return [] unless task&.read?
           task.drill.facts.feeds.zip(task.round.drill.members)
             .map { |feed, id| {text: feed.text, spoken: feed.spoken, combination_id: id} }
         end

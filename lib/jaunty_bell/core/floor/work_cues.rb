@@ -122,12 +122,12 @@ module JauntyBell::Core
       end
 
       def calls
-        return [] unless %w[called read].include?(@task.manner) && @task.drill && !@task.round.combination
+        return [] unless @task.called? && !@task.round.combination
         draw = Calls.new(choices, pause: ms(@task.pause), apart: ms(@work.school.calls_apart[@task.round.rung]),
           random: @random)
         @work.striking_spans.flat_map { |from, to| draw.within(counting + ms(from) + FIRST_CALL, counting + ms(to)) }
           .map do |at, choice|
-          @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id, hidden: @task.manner == "read")
+          @voice.cue(:call, at, choice.text, choice.say, combination_id: choice.id, hidden: @task.read?)
         end
       end
 

@@ -93,7 +93,7 @@ module JauntyBell
 
       # {combination id => Core::Bench::Combination} of what may be called.
       def pool
-        called = plan.tasks.values.select { |task| task.drill && %w[called read].include?(task.manner) }
+        called = plan.tasks.values.select(&:called?)
         called.flat_map { |task| task.round.drill.members.zip(task.drill.facts.pool) }.to_h
       end
 

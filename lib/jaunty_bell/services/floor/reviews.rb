@@ -47,7 +47,7 @@ module JauntyBell
         said = Reviewed.new(**recording.slice(:student_id, :class_id, :on, :round, :kind), title: run&.title || GONE)
         return said.tap { said.heart = recording[:samples].to_a } if recording[:kind] == "heart"
         task = run&.task
-        if task&.manner == "read" && task.drill then said.reaction = reaction(recording, task, opened, stance)
+        if task&.read? then said.reaction = reaction(recording, task, opened, stance)
         elsif task&.combination then said.strikes = review(recording, task, stance)
         end
         said

@@ -57,11 +57,17 @@ module JauntyBell
 
       # {[combination id, rung] => Core::Card::Named} of drills made for a rung, of what is planned.
       def drills(planned)
-        rows = @club.drills.all
-        shelf = @club.plans.shelf_of([{"rounds" => rows.map { |row| {"drill_id" => row[:id]} }}])
         planned.places.map { |place| [place.combination_id, place.rung] }.uniq.to_h { |id, rung|
-          [[id, rung], shelf.drills.values.find { |named| made_for?(named, id, rung) }]
+          [[id, rung], kept_drills.find { |named| made_for?(named, id, rung) }]
         }.compact
+      end
+
+      # The club's drills as Core::Card::Named, read once for all days.
+      def kept_drills
+        @kept_drills ||= begin
+          rounds = @club.drills.all.map { |row| {"drill_id" => row[:id]} }
+          @club.plans.shelf_of([{"rounds" => rounds}]).drills.values
+        end
       end
 
       def made_for?(named, id, rung)

@@ -66,9 +66,8 @@ module JauntyBell::Core
         def distance(at)
           centimetres = @scanner[1].tr(",", ".").to_r * ((@scanner[2].downcase == "cm") ? 1 : 100)
           unless centimetres.between?(*Action::DISTANCES.minmax)
-            raise Unreadable.new("A step goes from #{Action::DISTANCES.min} cm to " \
-              "#{Action::DISTANCES.max / 100} m, not " \
-              "#{@scanner.matched}.", token: @scanner.matched, at: at)
+            raise Unreadable.new("A step goes from #{Action::DISTANCES.min} cm to #{Action::DISTANCES.max / 100} m, " \
+              "not #{@scanner.matched}.", token: @scanner.matched, at: at)
           end
           Token.new(:distance, @scanner.matched, at, centimetres.round)
         end

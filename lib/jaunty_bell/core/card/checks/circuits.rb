@@ -38,8 +38,7 @@ module JauntyBell::Core
             on, off = ways.first
             say([b],
               "One bell rings for all, and the stations differ in how long they go on and off: ring one time " \
-              "for all, " \
-              "or let each keep its own.",
+              "for all, or let each keep its own.",
               [mend("#{on} s on and #{off} s off at every station") { stations_with(b, on: on, off: off) },
                 mend("Each station its own time") {
                   blocks.each_with_index.map { |each, i| (i == b) ? each.but(bells: "own") : each }

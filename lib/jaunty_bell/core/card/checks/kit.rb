@@ -145,20 +145,15 @@ module JauntyBell::Core
             end
           end
 
-          def paths(task)
-            task.combinations.select { |each| Bench::Path.of_steps?(each) }
-              .map { |each| Bench::Path.new(each, company.reading) }
-          end
+          def paths(task) = task.combinations.filter_map { |each| Bench::Path.of(each, company.reading) }
 
           def crowded
             at, space = tasks.reject { |place, _| blocks[place[0]].circuit? }
               .map { |place, task| [place, space_of(task)] }.max_by(&:last)
             return [] if at.nil? || space <= school.hall
             [say(at,
-              "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space.ceil} m² and the" \
-              " hall has" \
-              " #{school.hall}: " \
-              "somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
+              "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space.ceil} m² and the hall " \
+              "has #{school.hall}: somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
           end
 
           def space_of(task)

@@ -64,8 +64,7 @@ module JauntyBell::Core
         # [least, step, most steps] of work. Turns that come out even stay even, where the block allows any that do.
         def choices(block, round, work, grows:)
           least, most = allowed(block, round.work, grows: grows)
-          floor = round.phases.sum { |phase| phase.lasts || 1 }
-          least = [least, round_up(floor)].max
+          least = [least, round_up(round.phases_take)].max
           most = [most, least].max
           even(round, work, least, most) || [least, GRID, (most - least) / GRID]
         end
