@@ -5,9 +5,9 @@ module JauntyBell
       # From a Core::Lexicon::Exercise; `per_rep` seconds of a repetition in this school.
       def self.of(exercise, per_rep)
         {id: exercise.id, plain: exercise.name, effort: exercise.effort, measured_in: exercise.measured_in,
-         usual: exercise.usual, usual_s: exercise.seconds(per_rep), for: exercise.purpose, sides: exercise.sides, jumps: exercise.jumps,
-         room: exercise.room, kit: exercise.gear, cues: exercise.cues, cautions: exercise.cautions,
-         own: Core::Lexicon::Exercises.own?(exercise),
+         usual: exercise.usual, usual_s: exercise.seconds(per_rep), for: exercise.purpose, sides: exercise.sides,
+         jumps: exercise.jumps, room: exercise.room, kit: exercise.gear, cues: exercise.cues,
+         cautions: exercise.cautions, own: Core::Lexicon::Exercises.own?(exercise),
          figures: exercise.figures.map { |figure| {head: figure.head, lines: figure.lines.values} }}
       end
     end

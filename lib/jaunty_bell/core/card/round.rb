@@ -81,8 +81,8 @@ module JauntyBell::Core
         end
         if phases_take > work
           refuse(at, "phases",
-            "The phases take #{Words.clock(phases_take)}, more than the #{Words.clock(work)} of work: shorten one or work " \
-            "longer.")
+            "The phases take #{Words.clock(phases_take)}, more than the #{Words.clock(work)} of work: shorten one " \
+            "or work longer.")
         end
         if phases.count { |phase| phase.seconds.nil? } > 1
           refuse(at, "phases", "Only one phase can take what the others leave.")

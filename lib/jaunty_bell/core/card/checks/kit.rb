@@ -153,7 +153,8 @@ module JauntyBell::Core
             return [] if at.nil? || space <= school.hall
             [say(at,
               "#{Words.many(company.students, "student")} at #{titled(at)} need about #{space.ceil} m² and the hall " \
-              "has #{school.hall}: somebody gets kicked. Half work while half hold time, or go in two waves.", waves(at))]
+              "has #{school.hall}: somebody gets kicked. Half work while half hold time, or go in two waves.",
+              waves(at))]
           end
 
           def space_of(task)
