@@ -15,6 +15,13 @@ class NotationPropertiesTest < Minitest::Test
     end
   end
 
+  # A pull and then a back hand, which a dash alone makes a pull back.
+  def test_what_a_run_once_found_stays_found
+    combination = Generated.build(Random.new(680_631_271))
+    assert_equal combination, Notation.read(Notation.write(combination))
+    assert_includes Notation.write(combination), "lead pull - back ridge hand"
+  end
+
   def test_the_partner_s_side_reads_the_same_from_every_pair_of_stances
     PropCheck.forall(seed: Generated.seeds).with_config(n_runs: 30) do |seed:|
       combination = Generated.build(Random.new(seed))

@@ -3,6 +3,9 @@ module JauntyBell::Core
     module Notation
       # Writes a combination in one numbering scheme; what has no number is written by its short name.
       class Writer
+        TOGETHER = "-"
+        APART = " - " # "lead pull-back ridge hand" would be a pull back
+
         def initialize(reading)
           @scheme = reading.scheme
         end
@@ -39,7 +42,7 @@ module JauntyBell::Core
             text = action(item, changed)
             changed ||= Footing.changes?([item])
             text
-          }.join("-")
+          }.reduce { |written, text| written + (text.start_with?("back ") ? APART : TOGETHER) + text }
         end
 
         def action(action, changed) = action.partner? ? "[#{own(action, changed)}]" : own(action, changed)
