@@ -2,8 +2,8 @@ require "etc"
 require "open3"
 
 # Every test, in jobs that run side by side, one for each core: each job is a process with a database and a browser of
-# its own. What depends on dates runs once more as on DATES, every other file on each of them, turn about: beside all the
-# rest there is no time for more. bin/test runs this where no part is named.
+# its own. What depends on dates runs once more as on DATES, every other file on each of them, turn about: beside all
+# the rest there is no time for more. bin/test runs this where no part is named.
 #
 #   ruby test/lanes.rb        # all of it
 #   ruby test/lanes.rb dates  # all that depends on dates, as on each of them

@@ -36,7 +36,7 @@ module JauntyBell
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
       bin/jaunty plan FILE [--seed N]                  every place of every class of a programme's file; its shape is in docs/formats.md
-      bin/jaunty simulate [--seeds N] [--students N] [--goals N] [--weeks N]   the planner and two plain ways on simulated squads
+      bin/jaunty simulate [--squads FILE] [--seeds A..B] [--ways planned,rotation,until most have it,habit] [--weeks N]   the planner and plain ways on simulated squads; their file is in docs/formats.md
       Times are seconds or m:ss.
     TEXT
 
@@ -72,7 +72,7 @@ module JauntyBell
     def options
       OptionParser.new do |parser|
         %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load at for without
-          size students seed on seeds goals weeks].each do |name|
+          size students seed on seeds squads ways weeks].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -290,15 +290,29 @@ module JauntyBell
     # Seasons of simulated squads; how far it is goes to standard error.
     def simulate
       require "jaunty_bell/stand_ins"
-      facts = {seeds: 30, students: 12, goals: StandIns::Trial::GOALS.size, weeks: 12}
-        .to_h { |name, usual| [name, @given[name] ? integer(name) : usual] }
-      limits = {seeds: 1..500, students: 2..40, goals: 1..StandIns::Trial::GOALS.size, weeks: 2..12}
-      facts.each do |name, value|
-        unless limits[name].cover?(value)
-          refuse("--#{name} goes from #{limits[name].min} to #{limits[name].max}, not #{value}.")
-        end
+      weeks = @given[:weeks] ? integer(:weeks) : 12
+      refuse("--weeks goes from 2 to 12, not #{weeks}.") unless weeks.between?(2, 12)
+      squads = @given[:squads] ? StandIns::Trial.squads(File.read(@given[:squads])) : StandIns::Trial.squads
+      StandIns::Trial.new(squads, seeds: seeds, ways: ways, weeks: weeks)
+        .to_h { |done, all| @errors.puts "#{done} of #{all} seasons" }
+    rescue SystemCallError
+      refuse("There is no file #{@given[:squads]}.")
+    end
+
+    # "1..30", or a count from 1.
+    def seeds
+      given = (@given[:seeds] || "30").match(/\A(?:(\d{1,5})\.\.)?(\d{1,5})\z/) or
+        refuse("--seeds is a count, or a stretch like 1..30; not \"#{@given[:seeds]}\".")
+      list = (given[1] || 1).to_i..given[2].to_i
+      refuse("--seeds goes up to 500 of them.") unless list.size.between?(1, 500)
+      list
+    end
+
+    def ways
+      known = StandIns::Trial::WAYS.keys
+      (@given[:ways]&.split(",") || known).map(&:strip).each do |way|
+        refuse("\"#{way}\" is no way of planning. Choose from: #{known.join(", ")}.") unless known.include?(way)
       end
-      StandIns::Trial.new(**facts).to_h { |done, all| @errors.puts "#{done} of #{all} seasons" }
     end
 
     def text

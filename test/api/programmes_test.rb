@@ -154,7 +154,9 @@ class ProgrammesApiTest < ApiTest
     classes.close(row[:id], Clock.now - 3600)
     said = call(:get, "/api/weeks/programmes/#{programme[:id]}")
     assert_equal [3, false, 1], [said[:scores][:count], said[:scores][:enough], said[:classes_since]]
-    assert_equal 0.0, said[:scores][:bins].sum { |bin| bin[:came] }, "one day of marks holds nothing"
+    assert_equal [[0.889, 3]], said[:scores][:bins].map { |bin| [bin[:came], bin[:count]] }
+    assert_in_delta place[:said].sum { |one| one[:rate] } / 3, said[:scores][:bins].first[:said], 1e-3
+    assert_nil said[:scores][:as_last_time], "there was no last time"
   end
 
   def test_assistants_look

@@ -65,9 +65,10 @@ class CommandLineTest < Minitest::Test
   def test_plan
     plan = in_file(JSON.generate(PROGRAMME)) { |path| told("plan", path) }
     assert_equal [3, true], [plan["classes"].size, plan["exact"]]
-    assert_equal({"Ana" => true, "Bo" => false},
-      plan["classes"].first["places"].first["said"].to_h { |said| [said["student_id"], said["after"].positive?] },
-      "who is held back is expected to learn nothing")
+    first = plan["classes"].first["places"].first
+    assert_equal ["Ana"], first["said"].map { |said| said["student_id"] }, "who is held back does nothing"
+    assert_equal [{"rung" => "count", "place" => "group", "student_ids" => ["Ana"]}], first["lanes"]
+    assert_equal %w[Ana Bo], plan["outlooks"].first["students"].map { |student| student["student_id"] }
     {{weeks: 20} => "2 to 12 weeks", {start: "soon"} => "not a date",
      {goals: [{combination: "Moon", rung: "count"}]} => "None of the goals", {students: []} => "no one to plan for",
      {combinations: {"Two" => "banana"}} => "banana"}.each do |change, says|
@@ -79,9 +80,22 @@ class CommandLineTest < Minitest::Test
   end
 
   def test_simulate
-    code, output, errors = run_command("simulate", "--seeds", "1", "--students", "4", "--goals", "2", "--weeks", "2")
-    assert_equal [0, "1 of 1 seasons\n", 3], [code, errors, JSON.parse(output)["ways"].size]
-    assert_match(/--weeks goes from 2 to 12/, run_command("simulate", "--weeks", "40").last)
+    squads = JSON.generate(squads: [{name: "few", students: 4, learning: "power"}])
+    code, output, errors = in_file(squads) { |path|
+      run_command("simulate", "--squads", path, "--seeds", "3..3", "--weeks", "2", "--ways", "planned,habit")
+    }
+    assert_equal [0, "1 of 1 seasons\n"], [code, errors]
+    said = JSON.parse(output)
+    assert_equal [["few", 3, "planned"], ["few", 3, "habit"]],
+      said["seasons"].map { |season| season.values_at("squad", "seed", "way") }
+    assert_equal ["habit"], said["squads"]["few"]["ahead"].keys
+    {["--weeks", "40"] => /--weeks goes from 2 to 12/, ["--seeds", "a"] => /--seeds is a count/,
+     ["--ways", "luck"] => /"luck" is no way/, ["--squads", "nowhere"] => /no file nowhere/}.each do |given, says|
+      assert_match says, run_command("simulate", *given).last
+    end
+    assert_match(/A squad has no "mood"/, in_file('{"squads":[{"mood":1}]}') { |path|
+      run_command("simulate", "--squads", path).last
+    })
   end
 
   def test_pairs

@@ -10,7 +10,8 @@ class SeasonTest < Minitest::Test
     JauntyBell::Core::Bench::Notation.read(text)
   }.freeze
 
-  def squad(seed: 1, **facts) = Stand::SimulatedSquad.new(SHELF, size: 20, seed: seed, from: DAY, **facts)
+  def squad(seed: 1, **law) =
+    Stand::SimulatedSquad.new(SHELF, law: Stand::Law.new(students: 20, **law), seed: seed, from: DAY)
 
   def after(evenings, every: 7, rung: "count", seed: 1)
     squad(seed: seed).tap { |squad| evenings.times { |i| squad.evening(DAY + every * i, [["two", rung, 1]]) } }
@@ -38,8 +39,8 @@ class SeasonTest < Minitest::Test
   end
 
   def test_the_same_seed_is_the_same_squad
-    assert_equal after(5).learners.map(&:known), after(5).learners.map(&:known)
-    refute_equal after(5).learners.map(&:known), after(5, seed: 2).learners.map(&:known)
+    assert_equal after(5).marks, after(5).marks
+    refute_equal after(5).marks, after(5, seed: 2).marks
   end
 
   def test_several_new_things_in_an_evening_take_from_each_other
@@ -53,30 +54,103 @@ class SeasonTest < Minitest::Test
       learned.call([["two", "count", 1]])
   end
 
-  def test_ways_use_the_same_class_time
-    trial = Stand::Trial.new(seeds: 1, weeks: 4)
-    programme, shelf = trial.send(:programme), trial.send(:shelf)
-    ladder = %w[count clock move call answer]
-    squad = Stand::SimulatedSquad.new(shelf, size: 6, seed: 1, from: programme.start, met: Stand::Trial::KNOWN.keys)
-    ways = [Stand::Ways::Planned.new(programme, shelf), Stand::Ways::Rotation.new(programme, ladder),
-      Stand::Ways::UntilMost.new(programme, ladder)]
-    ways.each do |way|
-      places = way.places(0, programme.start, squad)
-      assert_equal programme.slots, places.sum { |_, _, times| times }, way.class.name
-      assert_operator places.map { |_, _, times| times }.max, :<=, programme.limits.at_once
+  # Each law does what its name says, on squads that are otherwise the same.
+  def test_laws
+    able = ->(days = 80, **law) {
+      (1..4).sum { |seed|
+        one = squad(seed: seed, **law)
+        12.times { |i| one.evening(DAY + 7 * i, [["two", "count", 1]]) }
+        one.able("two", "count", DAY + days)
+      }
+    }
+    assert_operator able.call(150, memory: 5), :<, able.call(150, memory: 40)
+    assert_operator able.call(learning: "plateaus"), :<, able.call
+    assert_operator able.call(keen: [0.2, 0.3]), :<, able.call(keen: [0.9, 1.0])
+    season = (0..11).to_h { |week| [week.to_s, 0.2] }
+    assert_operator able.call(season: season), :<, able.call
+  end
+
+  def test_levels_coaches_newcomers_and_leavers
+    halves = squad(levels: [{"share" => 0.5, "talent" => -1.5}, {"share" => 0.5, "talent" => 1.5, "met" => ["two"]}])
+    chances = (0...20).map { |s| halves.chance(s, "two", "count", DAY) }
+    assert_operator chances.first(10).sum, :<, chances.last(10).sum - 2
+    biased = squad(coaches: [{"bias" => -1.5}, {"bias" => 1.5}])
+    12.times { |i| biased.evening(DAY + i, [["two", "count", 1]]) }
+    shares = biased.marks.group_by { |mark| mark[:coach] }.transform_values { |marks|
+      marks.sum { |mark| mark[:clean] }.fdiv(marks.sum { |mark| mark[:attempted] })
+    }
+    assert_operator shares[0], :<, shares[1] - 0.2
+    going = squad(join: [{"share" => 0.1, "week" => 2}], leave: [{"share" => 0.2, "week" => 5}])
+    assert_equal [18, 20, 16], [DAY, DAY + 15, DAY + 36].map { |day| going.members(day).size }
+    assert_equal 18, going.members(DAY - 30).size, "before the season those who were there"
+  end
+
+  def test_what_begins_alike_is_mixed_up
+    shelf = {"a" => "1-2-3", "b" => "1-2-5"}.transform_values { |text| JauntyBell::Core::Bench::Notation.read(text) }
+    left = [0.0, 0.5].map { |mixed|
+      one = Stand::SimulatedSquad.new(shelf, law: Stand::Law.new(interference: mixed, keen: [1.0, 1.0]), seed: 3,
+        from: DAY)
+      8.times { |i| one.evening(DAY + i, [["a", "count", 1]]) }
+      8.times { |i| one.evening(DAY + 8 + i, [["b", "count", 1]]) }
+      (0...12).sum { |s| one.chance(s, "a", "count", DAY + 16) }
+    }
+    assert_operator left[1], :<, left[0] - 0.5
+  end
+
+  def test_a_file_of_squads
+    assert_operator Stand::Trial.squads.size, :>=, 10
+    {'{"squads":[{"mood":1}]}' => /no "mood"/, "{" => /no file of squads/, "{}" => /no file of squads/,
+     '{"squads":[{"learning":"magic"}]}' => /Learning is one of exponential/,
+     '{"squads":[{"students":1}]}' => /from 2 to 60/}.each do |text, says|
+      assert_match says, assert_raises(JauntyBell::Core::InvalidInput) { Stand::Trial.squads(text) }.message
     end
   end
 
-  # Few and short seasons: not the proof, which is thirty long ones (docs/formulas.md), but that it is worked out and
-  # that no load limit is broken.
+  def test_ways_use_the_same_class_time
+    trial = Stand::Trial.new([Stand::Law.new(students: 6)], seeds: 1..1, weeks: 4)
+    programme, shelf = trial.programme, trial.shelf
+    squad = Stand::SimulatedSquad.new(shelf, law: Stand::Law.new(students: 6), seed: 1, from: programme.start,
+      met: Stand::Trial::KNOWN.keys)
+    Stand::Trial::WAYS.each do |name, kind|
+      way = kind.new(programme, shelf: shelf, ladder: %w[count clock move call answer])
+      3.times do |index|
+        day = programme.meetings[index].on
+        places = way.places(index, day, squad)
+        assert_operator places.sum { |_, _, times| times }, :<=, programme.slots, name
+        assert_operator places.map { |_, _, times| times }.max, :<=, programme.limits.at_once
+        squad.evening(day, places)
+      end
+    end
+  end
+
+  # Five a month, a new one in each class until all are begun, each student one rung up after seven clean in ten.
+  def test_a_coach_s_habit
+    trial = Stand::Trial.new([Stand::Law.new], seeds: 1..1)
+    squad = Stand::SimulatedSquad.new(trial.shelf, law: Stand::Law.new, seed: 1, from: trial.programme.start)
+    habit = Stand::Ways::Habit.new(trial.programme, shelf: trial.shelf, ladder: %w[count clock move call answer])
+    first, second = [0, 1].map { |index| habit.places(index, trial.programme.start, squad) }
+    assert_equal [1, 2], [first.size, second.size]
+    assert_equal ["count"], first.first[1].values.uniq
+    id, mark = first.first.first, {rung: "count", on: DAY, attempted: 10}
+    squad.marks << {**mark, student_id: 0, combination_id: id,
+clean: 7} << {**mark, student_id: 1, combination_id: id, clean: 6}
+    assert_equal %w[clock count], habit.places(1, DAY, squad).find { |each| each.first == id }[1].values_at(0, 1)
+  end
+
+  # Few and short seasons: not the proof, which is thirty long ones of every squad (docs/formulas.md), but that it is
+  # worked out, and that the planner keeps to its own rules.
   def test_a_trial
     told = []
-    found = Stand::Trial.new(seeds: 2, students: 6, goals: 4, weeks: 4).to_h { |done, all| told << [done, all] }
+    found = Stand::Trial.new([Stand::Law.new(students: 6)], seeds: 1..2, goals: 4, weeks: 4)
+      .to_h { |done, all| told << [done, all] }
     assert_equal [[1, 2], [2, 2]], told
-    assert_equal [3, 8, 40], [found[:ways].size, found[:classes], found[:places]]
-    planned = found[:ways].fetch(Stand::Ways::Planned::NAME)
-    assert_equal 0, planned[:broke][:most], "the planner breaks no load limit"
-    found[:ways].each_value { |way| %i[owns able].each { |measure| assert_includes 0.0..1.0, way[measure][:mean] } }
-    assert_equal %w[fixed\ rotation repeat\ until\ most\ have\ it], found[:ahead].keys
+    assert_equal [8, 40, 8], [found[:classes], found[:places], found[:seasons].size]
+    ways = found[:squads].fetch("usual")[:ways]
+    assert_equal 0, ways.fetch("planned")[:broke][:most], "the planner breaks no rule of the hour"
+    ways.each_value { |way| %i[owns able].each { |measure| assert_includes 0.0..1.0, way[measure][:mean] } }
+    assert_equal ["rotation", "until most have it", "habit"], found[:squads]["usual"][:ahead].keys
+    forecasts = found[:squads]["usual"][:forecasts]
+    assert_operator forecasts[:marks], :>, 100
+    assert_operator forecasts[:brier], :<, forecasts[:as_last_time]
   end
 end

@@ -67,12 +67,17 @@ class SquadsTest < StoreTest
       squads.marks(TODAY - 20).transform_values { |marks| marks.map(&:clean) })
   end
 
-  def test_habits_of_many_marks
-    15.times do |i|
-      held(3 + 3 * i, came: [@ana, @bo, @cy], marks: {@ana => [12, 9], @bo => [12, 9]}, runs: [@two, @three])
-    end
-    habits = squads.habits(%w[count clock], {})
-    assert_equal [12, 30, 90], [habits.attempted, habits.from[:attempted], habits.from[:seen]]
-    assert_in_delta 1 / 3.0, habits.seen, 1e-9, "two of three, on one of two combinations"
+  # One a day, in order of days, with who marked.
+  def test_marks_for_the_model
+    held(10, came: [@ana], marks: {@ana => [10, 7]})
+    held(3, came: [@ana, @bo], marks: {@ana => [10, 8], @bo => [10, 5]})
+    rows = squads.marked
+    assert_equal [[@ana, 7], [@ana, 8], [@bo, 5]], rows.map { |row|
+      [row.student, row.clean]
+    }.sort_by { |student, clean| [(student == @ana) ? 0 : 1, clean] }
+    assert_equal [(TODAY - 10).jd, (TODAY - 3).jd], rows.map(&:day).uniq
+    assert_equal [[@two, 1, 10]], rows.map { |row| [row.combination, row.rung, row.attempted] }.uniq
+    db[:marks].update(taken_back_at: Time.now)
+    assert_empty squads.marked
   end
 end

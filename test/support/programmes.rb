@@ -5,6 +5,7 @@ require "jaunty_bell/core"
 module Programmes
   Weeks = JauntyBell::Core::Weeks
   Book = JauntyBell::Core::Book
+  Learning = JauntyBell::Core::Learning
   Notation = JauntyBell::Core::Bench::Notation
   Named = JauntyBell::Core::Card::Named
   MONDAY = Date.new(2026, 6, 1)
@@ -20,8 +21,25 @@ module Programmes
       Book::Mastery::Mark.new(on: on - ago, attempted: attempted, clean: clean)
     }, half_life: 28)
 
-  def learner(id, known = COUNT, **facts) =
+  def learner(id, known = COUNT, **facts)
     Weeks::Learner.new(id: id, name: id.capitalize, known: known.transform_values { |days| evidence(days) }, **facts)
+      .tap { |learner| known_days[learner] = known }
+  end
+
+  # What learners were made with, for the model of their marks.
+  def known_days = @known_days ||= {}.compare_by_identity
+
+  def marked(learners, on: MONDAY)
+    learners.flat_map { |learner|
+      known_days.fetch(learner, {}).flat_map { |(id, rung), days|
+        days.map { |ago, attempted, clean|
+          Learning::Marked.new(learner.id, id, JauntyBell::Core::Bench::Rungs.rank(rung), on.jd - ago, attempted, clean)
+        }
+      }
+    }.sort_by.with_index { |mark, i| [mark.day, i] }
+  end
+
+  def model(learners) = Learning::Model.new(marked(learners), shelf: SHELF.transform_values(&:what))
 
   def squad_of(size, known = COUNT, **facts) = Array.new(size) { |i| learner("s#{i}", known, **facts) }
 
@@ -34,7 +52,7 @@ module Programmes
   end
 
   def layout(programme, learners: squad_of(4), **facts) =
-    Weeks::Layout.new(programme, shelf: SHELF, learners: learners, today: MONDAY, **facts)
+    Weeks::Layout.new(programme, shelf: SHELF, learners: learners, model: model(learners), today: MONDAY, **facts)
 
   # [[day of the month, [[id, rung, times], …]], …]
   def told(plan) =

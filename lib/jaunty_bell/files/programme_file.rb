@@ -12,7 +12,8 @@ module JauntyBell
           end
           today = data.key?("today") ? Core::Weeks.day(data["today"], "today") : Date.iso8601(data.fetch("start"))
           learners = data.fetch("students").each_with_index.map { |student, i| learner(student, i, today) }
-          [Core::Weeks::Layout.new(programme(data), shelf: shelf, learners: learners, today: today,
+          model = Core::Learning::Model.new(marked(data, today), shelf: shelf.transform_values(&:what))
+          [Core::Weeks::Layout.new(programme(data), shelf: shelf, learners: learners, model: model, today: today,
             juniors: data.fetch("juniors", false)), data.fetch("seed", 0)]
         rescue JSON::ParserError, KeyError, TypeError, NoMethodError, ArgumentError => e
           raise Core::InvalidInput, "This is no programme: #{e.message.lines.first.strip}"
@@ -21,6 +22,19 @@ module JauntyBell
         private
 
         def programme(data) = Core::Weeks::Programme.from_data(data) { |each| each.fetch("combination") }
+
+        # Core::Learning::Marked of all students, in order of days.
+        def marked(data, today)
+          data.fetch("students").each_with_index.flat_map { |student, i|
+            student.fetch("marks", []).map { |mark|
+              on = Core::Weeks.day(mark.fetch("on"), "students/#{i}/marks")
+              [on, Core::Learning::Marked.new(student.fetch("name"), mark.fetch("combination"),
+                Core::Bench::Rungs.rank(mark.fetch("rung")) ||
+                  raise(Core::InvalidInput.new("\"#{mark["rung"]}\" is no rung.", path: "students/#{i}/marks")),
+                on.jd, mark.fetch("attempted"), mark.fetch("clean"), mark["coach"])]
+            }
+          }.select { |on, _| on <= today }.sort_by.with_index { |(on, _), at| [on, at] }.map(&:last)
+        end
 
         def learner(student, i, today)
           half_life = student.fetch("half_life", Core::Book::Mastery::HALF_LIFE)

@@ -2,63 +2,114 @@ module JauntyBell
   module StandIns
     # One season of a simulated squad, run one way.
     #
-    #   Season.new(programme, shelf, seed: 3).run(Ways::Rotation) # => Outcome
+    #   Season.new(programme, shelf, law: law, seed: 3).run(Ways::Rotation) # => Outcome
     class Season
-      # Importance-weighted shares of the squad at the end: `owns` by the marks, `able` by what they really can;
-      # `lapses` a student, of goals once owned at the rung wanted; `peak` the most a week's load rose above the fullest
-      # before it, and how often it `broke` a limit.
-      Outcome = Core::Value.of(:owns, :able, :lapses, :peak, :broke)
+      # Importance-weighted shares of who is in the squad at the end: `able` really can, `owns` by the marks; `chance`
+      # the mean true share of clean repetitions at the rungs wanted. `lapses` a student, of goals once owned at the
+      # rung wanted. Of the classes: `nothing_new` without anything that is new to the group, `repeats` in which a
+      # combination stands for the fourth time running at the same rung, `broke` how often a load limit or the order of
+      # the hour is broken. `rates` [said, as last time, clean, attempted] of every mark that was foretold; `ends`
+      # [said, came] of every chance at the season's end that was told.
+      Outcome = Core::Value.of(:able, :owns, :chance, :lapses, :nothing_new, :repeats, :broke, rates: [].freeze,
+        ends: [].freeze)
+      RUNNING = 3
 
       # `met` ids the squad has half learned already.
-      def initialize(programme, shelf, seed:, size: 12, met: [], first_rung: "count")
+      def initialize(programme, shelf, seed:, law: Law.new, met: [], first_rung: "count")
         @programme = programme
         @shelf = shelf
         @seed = seed
-        @size = size
+        @law = law
         @met = met
         @ladder = Core::Bench::Rungs.from(first_rung)
       end
 
       def run(kind)
-        squad = SimulatedSquad.new(@shelf, size: @size, seed: @seed, from: @programme.start, met: @met)
-        way = (kind == Ways::Planned) ? kind.new(@programme, @shelf) : kind.new(@programme, @ladder)
-        owned, lapses = {}, 0
-        @programme.meetings.each do |meeting|
-          squad.evening(meeting.on, way.places(meeting.index, meeting.on, squad))
-          now = owned(squad, meeting.on)
-          lapses += (owned.keys - now.keys).size
-          owned = now
-        end
-        Outcome.new(owns: weighted { |goal| squad.owning(goal.combination_id, goal.rung, @programme.ends) },
-          able: weighted { |goal| squad.able(goal.combination_id, goal.rung, @programme.ends) },
-          lapses: lapses.fdiv(@size), **load(way.efforts))
+        @squad = SimulatedSquad.new(@shelf, law: @law, seed: @seed, from: @programme.start, met: @met)
+        @way = kind.new(@programme, shelf: @shelf, ladder: @ladder)
+        @rates, @ends, @classes, @owned, @lapses = [], [], [], {}, 0
+        @seen = @squad.marks.map { |mark| mark[:combination_id] }.uniq
+        @new = 0
+        @programme.meetings.each { |meeting| hold(meeting) }
+        outcome
       end
 
       private
 
-      def owned(squad, day)
-        @programme.goals.product((0...@size).to_a).select { |goal, s|
-          squad.owns?(s, goal.combination_id, goal.rung, day)
+      def hold(meeting)
+        places = @way.places(meeting.index, meeting.on, @squad)
+        told = @way.respond_to?(:told) ? @way.told : nil
+        last, before = last_rates, @squad.marks.size
+        @squad.evening(meeting.on, places)
+        foretold(told, last, before) if told
+        @new += 1 if (places.map(&:first) - @seen).any?
+        @seen |= places.map(&:first)
+        @classes << places.to_h { |id, rung, times| [id, [main(rung), times]] }
+        now = owned(meeting.on)
+        @lapses += (@owned.keys - now.keys).size
+        @owned = now
+      end
+
+      def main(rung) = rung.is_a?(Hash) ? rung.values.compact.tally.max_by(&:last)&.first : rung
+
+      # {[student, id, rung] => the clean share last time}.
+      def last_rates = @squad.marks.to_h { |mark|
+        [mark.values_at(:student_id, :combination_id), mark[:clean].fdiv(mark[:attempted])]
+      }
+
+      # `told` {rates: {[student, id] => said}, ends: {[id, student] => chance}}.
+      def foretold(told, last, before)
+        @squad.marks.drop(before).each do |mark|
+          key = mark.values_at(:student_id, :combination_id)
+          said = told[:rates][key] or next
+          @rates << [said, last[key], mark[:clean], mark[:attempted]]
+        end
+        @ends << told[:ends]
+      end
+
+      def owned(day)
+        @programme.goals.product(@squad.members(day)).select { |goal, s|
+          @squad.owns?(s, goal.combination_id, goal.rung, day)
         }.to_h { |pair| [pair, true] }
+      end
+
+      def outcome
+        day = @programme.ends
+        Outcome.new(able: weighted { |goal| @squad.able(goal.combination_id, goal.rung, day) },
+          owns: weighted { |goal| @squad.owning(goal.combination_id, goal.rung, day) },
+          chance: weighted { |goal|
+            there = @squad.members(day)
+            there.sum { |s| @squad.chance(s, goal.combination_id, goal.rung, day) } / [there.size, 1].max
+          },
+          lapses: @lapses.fdiv(@law.students), nothing_new: @classes.size - @new, repeats: repeats, broke: broke,
+          rates: @rates, ends: ends(day))
+      end
+
+      def ends(day)
+        rungs = @programme.goals.to_h { |goal| [goal.combination_id, goal.rung] }
+        there = @squad.members(day)
+        @ends.flat_map do |told|
+          told.filter_map { |(id, s), said|
+            [said, @squad.able?(s, id, rungs[id], day)] if rungs[id] && there.include?(s)
+          }
+        end
       end
 
       def weighted = @programme.goals.sum { |goal| goal.importance * yield(goal) } / @programme.goals.sum(&:importance)
 
-      # Against the limits: the rise above the fullest week before, weeks in a row without an easy one, hard classes in
-      # a row.
-      def load(efforts)
-        limits, weeks = @programme.limits,
-          @programme.meetings.group_by(&:week).values.map { |list|
-            list.sum { |meeting| meeting.minutes * efforts[meeting.index] }
-          }
-        fullest = @programme.usual || weeks.first
-        rises = weeks.map { |load| (load.to_f / fullest - 1).tap { fullest = [fullest, load].max } }
-        hard = @programme.meetings.each_cons(2).count do |pair|
-          pair.all? { |meeting| efforts[meeting.index] >= limits.hard }
+      def repeats =
+        @classes.each_cons(RUNNING + 1).count do |classes|
+          classes.last.any? { |id, (rung, _)| classes.all? { |each| each[id]&.first == rung } }
         end
-        easy = limits.easy_every.zero? ? 0 : weeks.each_with_index
-          .count { |load, i| ((i + 1) % limits.easy_every).zero? && load > weeks[i - 1] * limits.easy/100r }
-        {peak: rises.max, broke: rises.count { |rise| rise > limits.rise / 100.0 + 1e-9 } + hard + easy}
+
+      # Two things new to the group in one class, or a combination more than twice in it.
+      def broke
+        met = @met.dup
+        @classes.sum do |places|
+          fresh = places.keys - met
+          met |= fresh
+          [fresh.size - 1, 0].max + places.count { |_, (_, times)| times > 2 }
+        end
       end
     end
   end

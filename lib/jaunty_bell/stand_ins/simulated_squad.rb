@@ -1,16 +1,16 @@
 module JauntyBell
   module StandIns
-    # A squad that learns, forgets, stays away and has bad evenings, so that plans can be tried on it. Every number here
-    # is invented, and measured on nobody: it is one way a squad could be, not how yours is.
+    # A squad that learns, forgets, stays away and has bad evenings by a Law, so that plans can be tried on it. Every
+    # number here is invented, and measured on nobody: it is one way a squad could be, not how yours is.
     #
-    #   squad = SimulatedSquad.new({"a" => combination}, size: 12, seed: 7, from: day)
+    #   squad = SimulatedSquad.new({"a" => combination}, law: Law.new, seed: 7, from: day)
     #   squad.evening(day, [["a", "count", 1]]) # what a coach marks
     #   squad.owning("a", "count", day)        # share that own it by those marks
-    #   squad.able("a", "count", day)           # share that really can
+    #   squad.able("a", "count", day)          # share that really can
     class SimulatedSquad
       Known = Struct.new(:on, :clean, :rough, :days, :behind, :half_life)
-      Student = Struct.new(:talent, :pace, :memory, :keen, :away)
-      Skill = Struct.new(:strength, :lasts, :on)
+      Student = Struct.new(:talent, :pace, :memory, :keen, :away, :from, :to)
+      Skill = Struct.new(:learned, :lasts, :on)
 
       # In logits
       HARDER = {"air" => 0.0, "count" => 0.0, "clock" => 0.6, "move" => 1.2, "call" => 1.9, "answer" => 2.6}.freeze
@@ -24,58 +24,72 @@ module JauntyBell
       LEARNS_FROM = 0.3 # clean share below which nothing is learned
       HELPS = 0.4 # of the strength of what a combination begins or ends with
       SPACED = 5 # days between two classes from which the second makes it last longer
-      LASTS_LONGER = 1.4
-
-      MEMORY = 14 # days in which what is new loses half its strength, of a middling student
+      LONGEST = 120.0 # days
       RUNGS = Core::Bench::Rungs::ALL
 
-      # `met` ids the squad has met and half learned before `from`; `memory` in days.
-      def initialize(shelf, size:, seed:, from:, met: [], memory: MEMORY)
+      attr_reader :marks
+
+      # Core::Learning::Marked of marks.
+      def self.marked(marks) =
+        marks.map { |mark|
+          Core::Learning::Marked.new(mark[:student_id], mark[:combination_id], Core::Bench::Rungs.rank(mark[:rung]),
+            mark[:on].jd, mark[:attempted], mark[:clean], mark[:coach])
+        }
+
+      # `met` ids the squad has met and half learned before `from`.
+      def initialize(shelf, seed:, from:, law: Law.new, met: [])
         @shelf = shelf
-        @memory = memory
+        @law = law
         @random = Random.new(seed)
-        @students = size.times.map { student }
+        @from = from
+        @students = Array.new(law.students) { |order| student(order) }
         @skills = Hash.new { |hash, key| hash[key] = Skill.new(0.0, @students[key.first].memory, from) }
         @familiar = Hash.new(0.0)
-        @known, @marks, @came, @took_place = {}, [], Hash.new(0), 0
-        met.each { |id| 8.times { |i| evening(from - 56 + 7 * i, [[id, "count", 1]]) } }
+        @known, @marks, @came, @held = {}, [], Hash.new(0), Hash.new(0)
+        half_learn(met)
       end
 
-      def size = @students.size
+      # Who is in the squad on a day, by order.
+      def members(day) =
+        @students.each_index.select { |s| week(day).between?(@students[s].from, @students[s].to - 1) }
 
-      # Who is there does what the places say ([id, rung, times], and with a `top` rung each their own version) and is
-      # marked on it; returns how many were there.
+      # Who is there does what the places say ([id, rung, times]; the rung one for all, or {student => rung}) and is
+      # marked on it by one of the coaches. Returns who was there.
       def evening(day, places)
-        there = @students.each_index.select { |s| there?(s) }
-        @took_place += 1
+        coach = @random.rand(@law.coaches.size)
+        there = members(day).each { |s| @held[s] += 1 }.select { |s| there?(s, day) }
         there.each { |s| @came[s] += 1 }
         there.each do |s|
           off = (@random.rand < BAD_EVENING) ? WORSE : 0.0
-          drills = places.map { |id, rung, times, top| [id, top ? version(s, id, rung, top, day) : rung, times] }
+          drills = places.filter_map { |id, rung, times|
+            own = rung.is_a?(Hash) ? rung[s] : rung
+            [id, own, times] if own
+          }
           share = [drills.count { |id, rung, _| new?(s, id, rung) }, 1].max**-CROWDED
-          drills.each { |id, rung, times| drill(s, id, rung, times, day, off, share) }
+          drills.each { |id, rung, times| drill(s, id, rung, times, day, off, share, coach) }
         end
-        there.size
       end
 
-      # Core::Weeks::Learners, known by their marks and by how often they came.
-      def learners =
-        @students.each_index.map do |s|
+      # Core::Weeks::Learners of who is in the squad on a day, known by their marks and by how often they came.
+      def learners(day) =
+        members(day).map do |s|
           Core::Weeks::Learner.new(id: s, name: "Student #{s + 1}",
-            keen: Core::Weeks::Learner.keen(@came[s], @took_place), known: @known.fetch(s, {}).dup)
+            keen: Core::Weeks::Learner.keen(@came[s], @held[s]), known: @known.fetch(s, {}).dup)
         end
 
-      # Core::Weeks::Habits as their marks show them.
-      def habits =
-        Core::Weeks::Cases.new(@marks, ladder: RUNGS.drop(1), bases: bases, half_life: Core::Book::Mastery::HALF_LIFE)
-          .habits(drilled: @marks.size, marked: @marks.size)
+      def owning(id, rung, day) = share(day) { |s| owns?(s, id, rung, day) }
 
-      def owning(id, rung, day) = @students.each_index.count { |s| owns?(s, id, rung, day) }.fdiv(size)
+      def able(id, rung, day) = share(day) { |s| able?(s, id, rung, day) }
 
-      def able(id, rung, day) = @students.each_index.count { |s| chance(s, id, rung, day, 0.0) >= ABLE }.fdiv(size)
+      def able?(s, id, rung, day) = chance(s, id, rung, day) >= ABLE
 
       # The true share of clean repetitions of one of them.
-      def chance_of(s, id, rung, day) = chance(s, id, rung, day, 0.0)
+      def chance(s, id, rung, day, off = 0.0)
+        harder = HARDER[rung] * (1 - [@familiar[[s, id, rung]], 0.8].min)
+        logit = 0.8 + @students[s].talent + strength(s, id, day) + help(s, id, day) -
+          0.12 * (@shelf[id].actions.size - 2) - harder - off
+        1 / (1 + Math.exp(-logit))
+      end
 
       # [[student, id, rung, day it falls due], …] of all that is owned by the marks on a day.
       def due(day)
@@ -99,24 +113,42 @@ module JauntyBell
 
       private
 
-      def student
-        Student.new(normal * 0.6, (0.7 * Math.exp(normal * 0.3)).clamp(0.3, 1.4), @memory * Math.exp(normal * 0.25),
-          @random.rand(0.55..0.95), 0)
+      def share(day, &block)
+        there = members(day)
+        there.empty? ? 0.0 : there.count(&block).fdiv(there.size)
+      end
+
+      def week(day) = (day - @from).to_i.div(7)
+
+      def student(order)
+        level = @law.level(order)
+        from, to = @law.stay(order)
+        Student.new(normal * 0.6 + level.fetch("talent", 0.0),
+          (level.fetch("pace", 1.0) * 0.7 * Math.exp(normal * 0.3)).clamp(0.3, 1.8),
+          @law.memory * Math.exp(normal * 0.25), @random.rand(@law.keen.first.to_f..@law.keen.last.to_f), 0, from, to)
+      end
+
+      # What was half learned before: by all, and by a level that has met more.
+      def half_learn(met)
+        8.times do |i|
+          met.each { |id| evening(@from - 56 + 7 * i, [[id, "count", 1]]) }
+          @law.levels.each do |level|
+            who = @students.each_index.select { |s| @law.level(s).equal?(level) }.to_h { |s| [s, "count"] }
+            level.fetch("met", []).each { |id| evening(@from - 56 + 7 * i, [[id, who, 1]]) }
+          end
+        end
       end
 
       # Box and Muller 1958.
       def normal = Math.sqrt(-2 * Math.log(1 - @random.rand)) * Math.cos(2 * Math::PI * @random.rand)
 
       # Now and then somebody stays away for some classes.
-      def there?(s)
+      def there?(s, day)
         student = @students[s]
         student.away -= 1 if student.away.positive?
         student.away = @random.rand(3..6) if student.away.zero? && @random.rand < 0.015
-        student.away.zero? && @random.rand < student.keen
+        student.away.zero? && @random.rand < student.keen * @law.season.fetch(week(day).to_s, 1.0)
       end
-
-      def version(s, id, rung, top, day) =
-        Core::Weeks::Versions.own(rung, RUNGS.drop(1), top: top) { |each| owns?(s, id, each, day) }
 
       def new?(s, id, rung) = (@known.dig(s, [id, rung])&.days || 0) < NEW
 
@@ -128,43 +160,55 @@ module JauntyBell
       def bases =
         @bases ||= Core::Bench::Basis.new(@shelf).then { |basis| @shelf.keys.to_h { |each| [each, basis.of(each)] } }
 
-      def strength(s, id, day)
-        skill = @skills[[s, id]]
-        skill.strength * 2.0**(-[(day - skill.on).to_i, 0].max / skill.lasts)
-      end
+      def strength(s, id, day) = @law.strength(left(@skills[[s, id]], day))
 
-      def chance(s, id, rung, day, off)
-        harder = HARDER[rung] * (1 - [@familiar[[s, id, rung]], 0.8].min)
-        logit = 0.8 + @students[s].talent + strength(s, id, day) + help(s, id, day) -
-          0.12 * (@shelf[id].actions.size - 2) - harder - off
-        1 / (1 + Math.exp(-logit))
-      end
+      # Of what was learned, not forgotten on a day.
+      def left(skill, day) = skill.learned * 2.0**(-[(day - skill.on).to_i, 0].max / skill.lasts)
 
-      def drill(s, id, rung, times, day, off, share)
-        chance = chance(s, id, rung, day, off)
-        attempted = times.times.sum { @random.rand(8..12) }
-        clean = attempted.times.count { @random.rand < chance }
+      def drill(s, id, rung, times, day, off, share, coach)
+        attempted, really = times.times.sum { @random.rand(8..12) }, chance(s, id, rung, day, off)
+        seen = 1 / (1 + Math.exp(-Math.log(really / (1 - really)) - @law.coaches[coach]["bias"]))
+        luck = Array.new(attempted) { @random.rand }
+        clean = luck.count { |each| each < really }
         attention = new?(s, id, rung) ? share : 1.0
-        mark(s, id, rung, day, attempted, clean)
+        mark(s, id, rung, day, attempted, luck.count { |each| each < seen }, coach)
         learn(s, id, rung, times, day, attention * [(clean.fdiv(attempted) - LEARNS_FROM) / (1 - LEARNS_FROM), 0].max)
       end
 
       # What is learned comes of clean repetitions more than of rough ones; what is met again after some days lasts
       # longer.
-      def learn(s, id, rung, times, day, learned)
-        skill, now = @skills[[s, id]], strength(s, id, day)
-        gap = (day - skill.on).to_i
-        lasts = (gap >= SPACED) ? skill.lasts * LASTS_LONGER : skill.lasts
+      def learn(s, id, rung, times, day, gained)
+        skill = @skills[[s, id]]
+        now, gap = left(skill, day), (day - skill.on).to_i
+        lasts = (gap >= SPACED) ? skill.lasts * @law.lasts_longer : skill.lasts
         @skills[[s, id]] =
-          Skill.new(now + @students[s].pace * learned * times**0.7 * [1 - now / 4.5, 0].max, [lasts, 120.0].min, day)
-        @familiar[[s, id, rung]] += FAMILIAR * learned * times**0.5
+          Skill.new(now + @students[s].pace * gained * times**0.7 * @law.room(now), [lasts, LONGEST].min, day)
+        @familiar[[s, id, rung]] += FAMILIAR * gained * times**0.5
+        interfere(s, id, gained) if @law.interference.positive?
       end
 
+      # What begins alike is mixed up with it.
+      def interfere(s, id, gained)
+        alike(id).each do |other|
+          next unless @skills.key?([s, other])
+          @skills[[s, other]].learned *= 1 - @law.interference * gained
+        end
+      end
+
+      def alike(id)
+        (@alike ||= {})[id] ||= @shelf.keys.reject { |other|
+          other == id || bases[id].include?(other) || bases[other].include?(id)
+        }.select { |other| start(other) == start(id) }
+      end
+
+      def start(id) = @shelf[id].actions.first(2).map(&:identity)
+
       # As the Book keeps it: what was known fades, the day's marks are added.
-      def mark(s, id, rung, day, attempted, clean)
+      def mark(s, id, rung, day, attempted, clean, coach)
         of_student = (@known[s] ||= {})
         known = of_student[[id, rung]]
-        @marks << {student_id: s, combination_id: id, rung: rung, on: day, attempted: attempted, clean: clean}
+        @marks << {student_id: s, combination_id: id, rung: rung, on: day, attempted: attempted, clean: clean,
+                   coach: coach}
         known ||= Known.new(day, 0.0, 0.0, 0, 0.0, Core::Book::Mastery::HALF_LIFE)
         faded = Core::Book::Evidence.fading((day - known.on).to_i, known.half_life)
         of_student[[id, rung]] =

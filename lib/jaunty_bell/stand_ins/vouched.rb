@@ -10,10 +10,9 @@ module JauntyBell
       FIRST = 101 # seed: other squads than those the planner was tried on
 
       # `memory` days in which a new skill of these squads loses half its strength.
-      def initialize(squads:, memory: SimulatedSquad::MEMORY, size: 12)
+      def initialize(squads:, memory: Law.new.memory, size: 12)
         @squads = squads
-        @memory = memory
-        @size = size
+        @law = Law.new(memory: memory, students: size)
       end
 
       def to_h
@@ -29,11 +28,11 @@ module JauntyBell
 
       # Whether each that is owned after the season still is on its due day.
       def of_one(seed)
-        squad = SimulatedSquad.new(shelf, size: @size, seed: seed, from: Trial::START, memory: @memory)
+        squad = SimulatedSquad.new(shelf, seed: seed, from: Trial::START, law: @law)
         ends = EVENINGS.times.reduce(Trial::START) do |day, evening|
           day.tap { squad.evening(day, places(evening)) } + (evening.even? ? 3 : 4)
         end
-        squad.due(ends).map { |student, id, rung, on| squad.chance_of(student, id, rung, on) >= STILL }
+        squad.due(ends).map { |student, id, rung, on| squad.chance(student, id, rung, on) >= STILL }
       end
 
       # Four combinations for three classes, to a count and then on the clock, then the next two come in.

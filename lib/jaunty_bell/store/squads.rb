@@ -1,10 +1,10 @@
 module JauntyBell
   module Store
-    # A group as a planner needs to know it: who comes, what they know, how their marks came about, what they have
+    # A group as a planner needs to know it: who comes, what they know, what they were marked on, what they have
     # trained.
     class Squads
       LOOK_BACK = 56 # days of attendance that say how likely somebody comes
-      HISTORY = 120 # days of marks that say how they come about
+      HISTORY = 3 * 365 # days of marks that say what they can do
       FOUR_WEEKS = 28
       DAY = "(classes.starts_at AT TIME ZONE (SELECT time_zone FROM clubs WHERE clubs.id = classes.club_id))::date"
         .freeze
@@ -37,18 +37,19 @@ module JauntyBell
       # Names of those who have not come for so long that they are not planned for.
       def away(days) = rows.select { |row| away?(row, days) }.map { |row| row[:name] }
 
-      # Core::Weeks::Habits from the marks of some months. `bases` maps a combination id to ids of what it builds on;
-      # `first` is the club's first rung.
-      def habits(ladder, bases)
-        since = @today - HISTORY
-        marks = @db[:marks].where(club_id: @club_id, student_id: ids, taken_back_at: nil).where { on >= since }
-        series = marks.group(:student_id, :combination_id, :rung, :on).order(:on)
-          .select(:student_id, :combination_id, :rung, :on,
+      # Core::Learning::Marked of the group's students in order of days, one a day for each student, combination, rung
+      # and coach.
+      def marked
+        @db[:marks].where(club_id: @club_id, student_id: ids, taken_back_at: nil)
+          .where(on: (@today - HISTORY)..@today)
+          .group(:student_id, :combination_id, :rung, :on, :coach_id).order(:on, :student_id, :combination_id, :rung)
+          .select_map([:student_id, :combination_id, :rung, :on,
             Sequel.function(:sum, :attempted).cast(Integer).as(:attempted),
-            Sequel.function(:sum, :clean).cast(Integer).as(:clean)).all
-        seen = marks.exclude(class_id: nil).select(:class_id, :student_id, :combination_id).distinct.count
-        Core::Weeks::Cases.new(series, ladder: ladder, bases: bases, half_life: @half_life)
-          .habits(drilled: drilled(since), marked: seen)
+            Sequel.function(:sum, :clean).cast(Integer).as(:clean), :coach_id])
+          .map { |student, combination, rung, on, attempted, clean, coach|
+            Core::Learning::Marked.new(student, combination, Core::Bench::Rungs.rank(rung), on.jd, attempted, clean,
+              coach)
+          }
       end
 
       # {day => load of its classes, as a student of the group told it on average} since a day.
@@ -99,15 +100,6 @@ module JauntyBell
       def last_came = @last_came ||= Book.new(@db, @club_id).last_came(ids, @today)
 
       def away?(row, days) = Core::Weeks::Learner.away?(last_came[row[:id]], classes: held, today: @today, days: days)
-
-      # How many times somebody was there while a combination was drilled.
-      def drilled(since)
-        drills = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true,
-          :class_id => classes.where(Sequel[:classes][:starts_at] >= Sequel.lit("?::date", since)).select(:id))
-          .exclude(combination_id: nil).select(:class_id, :combination_id).distinct
-        @db[:presences].where(Sequel[:presences][:club_id] => @club_id, :student_id => ids)
-          .join(drills.as(:drills), class_id: :class_id).count
-      end
     end
   end
 end

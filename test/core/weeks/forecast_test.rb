@@ -1,93 +1,90 @@
 require "support/programmes"
 
-# What a class is expected to bring, and how sure it is.
+# What a class is expected to bring, learner by learner, and at which rung each does it.
 class ForecastTest < Minitest::Test
   include Programmes
 
-  def strand(learners, id: "two", classes: 6, habits: Weeks::Habits.new, wanted: 0)
+  LADDER = %w[count clock move call answer].freeze
+
+  def strand(learners, id: "two", classes: 6, wanted: 0, **facts)
     meetings = Array.new(classes) do |i|
       Weeks::Meeting.new(index: i, on: MONDAY + 7 * i, at: "18:30", minutes: 60, week: i)
     end
-    squad = Weeks::Squad.new(learners, meetings: meetings, today: MONDAY, habits: habits)
-    Weeks::Strand.new(id, SHELF[id].what, squad: squad, ladder: %w[count clock move call answer], wanted: wanted)
+    squad = Weeks::Squad.new(learners, meetings: meetings, today: MONDAY, model: model(learners))
+    Weeks::Strand.new(id, SHELF[id].what, squad: squad, ladder: LADDER, wanted: wanted, **facts)
   end
 
-  def test_the_line_is_mastery_s_own
-    [0, 0.1, 1, 2.6, 7.3, 20, 39.9].each do |rough|
-      clean = Weeks::OwnedLine.clean_for(rough)
-      assert Book::Mastery.sure?(clean + 0.02, rough), "just above at #{rough}"
-      refute Book::Mastery.sure?(clean - 0.02, rough), "just below at #{rough}"
-    end
-  end
-
-  # Nothing more drilled: the forecast is what the Book itself says of that day.
-  def test_without_practice_it_is_the_book_s_own_due_date
-    one = learner("a")
-    strand = strand([one], classes: 20)
-    mastery = Book::Mastery.from(one.known[["two", "count"]], on: MONDAY)
-    20.times { |i| assert_equal mastery.due_in >= 7 * i, strand.share_at(i, []) > 0.5, "week #{i}" }
-  end
-
-  def test_a_rate_comes_from_the_score_by_an_exponential_law
-    habits = Weeks::Habits.new(gain: 0.2, best: 1.0)
-    {[0.6, 0] => 0.6, [0.6, 1] => 0.68, [1.0, 5] => 1.0}.each do |(score, days), rate|
-      assert_in_delta rate, habits.rate(score, days), 1e-9
-    end
-    # Somebody who leaves four fifths of what is missing each class: the mean of d classes leads to the class after
-    # them.
-    missing = 0.5
-    (1..12).each do |days|
-      mean = (0...days).sum { |i| 1 - missing * 0.8**i } / days
-      assert_in_delta 1 - missing * 0.8**days, habits.rate(mean, days), 1e-9
-    end
-  end
-
-  # The chance to hold it, against drawing the same classes ten thousand times.
-  def test_the_chance_against_drawing_it
-    habits = Weeks::Habits.new(seen: 1.0, wobble: 0.0, attempted: 10)
-    [[LEARNING, 0.9, 3], [LEARNING, 0.6, 5], [HELD, 0.8, 1]].each do |known, keen, classes|
-      one = learner("a", {["two", "count"] => known}, keen: keen)
-      places = Array.new(classes) { |i| [i, 0, 1] }
-      said = strand([one], classes: classes, habits: habits).course(places).after.last
-      assert_in_delta drawn(one, habits, classes), said, 0.13, [known, keen, classes].inspect
-    end
-  end
-
-  # Beta(a, b) for how good they are now, binomial for what comes, and whether they come at all.
-  def drawn(one, habits, classes, times: 4000)
-    random, e = Random.new(11), one.known[["two", "count"]]
-    rates = rates(one, habits, classes)
-    times.times.count do
-      clean, rough, days, luck = e.clean, e.rough, e.days, off(random)
-      classes.times do |i|
-        w = i.zero? ? Book::Evidence.fading((MONDAY - e.on).to_i, 28) : Book::Evidence.fading(7, 28)
-        clean, rough = clean * w, rough * w
-        next if random.rand > one.keen
-        came = 10.times.count { random.rand < (rates[i] + luck).clamp(0, 1) }
-        clean, rough, days = clean + came, rough + 10 - came, days + 1
+  # Nothing drilled: what the model itself says of that day.
+  def test_without_practice_it_is_the_model_s_own
+    learners = [learner("a"), learner("b", {["two", "count"] => LEARNING}), learner("c", {})]
+    strand = strand(learners, classes: 8)
+    model, walk = strand.squad.model, strand.set_out
+    learners.each_index do |l|
+      LADDER.each_index do |rung|
+        [0, 3, 7].each do |index|
+          said = model.logit(learners[l].id, "two", rung + 1, MONDAY.jd + 7 * index)
+          assert_in_delta Learning.share(said), walk.rate(l, rung, index), 1e-9, [l, rung, index].inspect
+        end
       end
-      days >= 2 && Book::Mastery.sure?(clean, rough)
-    end.fdiv(times)
+    end
   end
 
-  def off(random) =
-    Weeks::Standing::DOUBT * Math.sqrt(-2 * Math.log(1 - random.rand)) * Math.cos(2 * Math::PI * random.rand)
-
-  def rates(one, habits, classes) =
-    strand([one], classes: classes, habits: habits).trace(Array.new(classes) { |i| [i, 0, 1] }).first
-      .map { |told| told.first[:rate] }
-
-  def test_everyone_does_the_version_of_their_own
-    holds, learns = learner("a"), learner("b", {["two", "count"] => LEARNING})
-    told = strand([holds, learns], wanted: 2).trace([[0, 0, 1], [1, 1, 1]]).first
-    assert_equal [%w[clock count], %w[clock count]], told.map { |class_of| class_of.map { |each| each[:rung] } }
-    assert_equal(%w[count count],
-      strand([holds, learns], wanted: 0).trace([[0, 0, 1]]).first.first.map { |each| each[:rung] },
-      "nobody goes beyond what is wanted")
-    {"clock" => {"count" => true, "clock" => true}, "count" => {"count" => false}}.each do |expected, holding|
-      assert_equal expected,
-        Weeks::Versions.own("count", %w[count clock move], top: "move") { |rung| holding.fetch(rung, false) }
+  # A class that is sure to come, at what is expected of it, and then the model of those very marks.
+  def test_practice_is_what_the_marks_of_it_would_be
+    known = {["two", "count"] => LEARNING}
+    strand = strand([learner("a", known, keen: 1 / Weeks::Squad::SEEN)], classes: 3)
+    model, walk = strand.squad.model, strand.set_out
+    clean = strand.attempts * walk.rate(0, 0, 0)
+    walk.drill(0, 1)
+    trail = model.trail("a", "two").dup
+    [1, 2].each do |index|
+      day = MONDAY.jd + 7 * index
+      before = Learning::Pull.fixed(trail, rung: 1, actions: 2, help: 0, day: day).last
+      after = Learning::Trail.new.tap { |one|
+        LEARNING.reverse_each { |ago, attempted, done| one.add(MONDAY.jd - ago, 1, done, attempted - done) }
+        one.add(MONDAY.jd, 1, clean, 0)
+      }
+      gained = Learning::Pull.fixed(after, rung: 1, actions: 2, help: 0, day: day).last
+      pulls = [*(Learning::Pull::QUICK..Learning::Pull::WHOLE), Learning::Pull::RUNG]
+      weights = pulls.to_h { |i| [i, model.weight(i)] }
+      weights[Learning::Pull::QUICK] += model.forgetting("a")
+      weights[Learning::Pull::WHOLE] += model.pace("a") - model.forgetting("a")
+      expected = model.logit("a", "two", 1, day) + weights.sum { |i, weight| weight * (gained[i] - before[i]) }
+      assert_in_delta Learning.share(expected), walk.rate(0, 0, index), 1e-9
     end
+  end
+
+  def test_more_practice_and_less_time_since_are_better
+    strand = strand(squad_of(3, {["two", "count"] => LEARNING}), classes: 10)
+    shares = [[], [[2, 1]], [[2, 1], [4, 1]], [[2, 1], [4, 1], [6, 1]]].map { |places| strand.course(places).share }
+    assert_equal shares.sort, shares
+    assert_operator strand.course([[9, 1]]).share, :>, strand.course([[0, 1]]).share
+    assert_operator strand.course([[4, 2]]).share, :>, strand.course([[4, 1]]).share
+    assert_operator strand.course([[4, 2]]).share, :<, strand.course([[3, 1], [5, 1]]).share,
+      "twice in one class is less than in two"
+  end
+
+  def test_everyone_does_the_rung_of_their_own
+    can, learns, fails, unmet = learner("a"), learner("b", {["two", "count"] => [[3, 12, 7], [10, 12, 6]]}),
+      learner("c", {["two", "clock"] => [[3, 12, 2], [10, 12, 1]], ["two", "count"] => [[17, 12, 4]]}), learner("d", {})
+    walk = strand([can, learns, fails, unmet], wanted: 2).set_out
+    assert_equal %w[clock count count count], (0..3).map { |l| LADDER[walk.next_rung(l, 0)] }
+    assert_equal [0, 0, 0, 0], strand([can, learns, fails, unmet], wanted: 0).set_out.then { |one|
+      (0..3).map { |l| one.next_rung(l, 0) }
+    }, "nobody goes beyond what is wanted"
+  end
+
+  # One rung at a time, none before the one beneath has been done.
+  def test_a_rung_follows_the_one_below
+    strand = strand(squad_of(4, {}), classes: 20, wanted: 3, climbs: 0.01)
+    walk, seen = strand.set_out, Array.new(4, -1)
+    20.times do |index|
+      rungs = Array.new(4) { |l| walk.next_rung(l, index) }
+      rungs.each_with_index { |rung, l| assert_operator rung, :<=, seen[l] + 1 }
+      walk.drill(index, 1)
+      rungs.each_with_index { |rung, l| seen[l] = [seen[l], rung].max }
+    end
+    assert_equal [3] * 4, seen
   end
 
   def test_who_is_held_back_or_away_learns_nothing
@@ -97,37 +94,7 @@ class ForecastTest < Minitest::Test
     assert_equal [0.0, 0.0, 0.0, 1.0], (0..3).map { |i| held.chance(MONDAY + 7 * i, SHELF["two"].what) }
     assert_equal 1.0, held.chance(MONDAY, Notation.read("1")), "the left hand is free"
     assert_equal 0.0, learner("b", held_back: [hold.but(blocks: ["all"])]).chance(MONDAY, Notation.read("1"))
-  end
-
-  def test_habits_are_found_again_in_marks_that_have_them
-    random = Random.new(3)
-    truth = Weeks::Habits.new(gain: 0.2, best: 0.95)
-    cases = Array.new(600) do
-      score, days = random.rand(0.4..0.9), random.rand(0.5..8)
-      rate = truth.rate(score, days)
-      {kind: :again, score: score, days: days, attempted: 12, clean: 12.times.count { random.rand < rate }}
-    end
-    found = Weeks::Habits.of(cases, drilled: 100, marked: 70)
-    assert_in_delta 0.2, found.gain, 0.04
-    assert_in_delta 0.95, found.best, 0.051
-    assert_equal [12, 0.7, 0.1], [found.attempted, found.seen, found.step]
-    assert_in_delta 0, found.wobble, 0.004
-    assert_equal Weeks::Habits.new.to_h.except(:from), Weeks::Habits.of(cases.first(5)).to_h.except(:from),
-      "too few say nothing"
-  end
-
-  def test_what_stood_before_each_mark
-    row = ->(id, rung, day, clean) {
-      {student_id: "a", combination_id: id, rung: rung, on: MONDAY + day, attempted: 10, clean: clean}
-    }
-    cases = Weeks::Cases.new([row.call("two", "count", 0, 8), row.call("two", "count", 28, 9),
-      row.call("two", "clock", 28, 5), row.call("three", "count", 28, 6)], ladder: %w[count clock],
-      bases: {"three" => ["two"]}, half_life: 28).all
-    assert_equal %i[new again rung new], cases.map { |one| one[:kind] }
-    assert_nil cases[0][:score]
-    assert_in_delta (1 + 4) / (2 + 5.0), cases[1][:score], 1e-9
-    assert_in_delta 0.5, cases[1][:days], 1e-9
-    assert_in_delta (1 + 13) / (2 + 15.0), cases[2][:score], 1e-9
-    assert_in_delta cases[2][:score], cases[3][:score], 1e-9
+    strand = strand([held])
+    assert_equal strand.course([]).share, strand.course([[0, 1], [1, 1]]).share
   end
 end

@@ -6,7 +6,7 @@ type Props = { programme: Programme; plan: Plan | null };
 
 /** What is in the way, how forecasts came out, what they go by, and the plans there were. */
 export function Overview({ programme, plan }: Props) {
-  const { scores, habits, left_out, held_back, history, names, students } = programme;
+  const { scores, left_out, held_back, history, names, students } = programme;
   const said = programme.wishes.map((wish) => wish.text);
   const wishes = [...programme.wishes, ...(plan?.wishes ?? []).filter((wish) => !said.includes(wish.text))];
   return (
@@ -14,18 +14,20 @@ export function Overview({ programme, plan }: Props) {
       {plan && (
         <section aria-label="Expected">
           <p>
-            <strong className="wide text-3xl">{percent(wanted(plan))}</strong> of what you want is expected to be owned
-            at the end; {percent(now(plan))} is today.
+            <strong className="wide text-3xl">{percent(wanted(plan))}</strong> of what you want they should really be
+            able to do at the end, 8 clean in 10 at the rung wanted; {percent(now(plan))} today.
           </p>
           <details className="mt-1 text-xs">
             <summary className="cursor-pointer font-semibold">Where this is from</summary>
             <p className="mt-1">
-              The share of the {count(students.length, "student")} expected to hold each goal, weighted by its
-              importance. The plan's own value, with rungs on the way, what is waited for and lapses, is{" "}
-              {plan.value.toFixed(3)};{" "}
+              The chance of each of the {count(students.length, "student")} to be able to do each goal, weighted by its
+              importance, by a model of what this group's marks show: students, combinations, rungs, practice, what
+              fades, strict and mild coaches. The plan's own value, with rungs on the way, what is waited for and
+              lapses, is {plan.value.toFixed(3)};{" "}
               {plan.exact
                 ? "every plan there is was tried."
-                : `no plan can be above ${Math.min(plan.bound, 9).toFixed(3)}: marks of two days are needed for each rung, students come as often as they come, and there are only so many places.`}
+                : `if nothing were forgotten it could be ${plan.bound.toFixed(3)}.`}{" "}
+              A house model, no measurement of anybody.
             </p>
           </details>
         </section>
@@ -54,24 +56,6 @@ export function Overview({ programme, plan }: Props) {
       <section aria-label="How forecasts came out">
         <h2 className="wide font-extrabold">How forecasts came out</h2>
         <Scored scores={scores} />
-        <details className="mt-1 text-xs">
-          <summary className="cursor-pointer font-semibold">What forecasts go by</summary>
-          <ul className="mt-1 grid gap-0.5">
-            <li>A mark counts up to {habits.attempted} attempts.</li>
-            <li>Who is there is marked on what is drilled {percent(habits.seen)} of the time.</li>
-            <li>
-              Each class takes {percent(habits.gain)} of what is missing from {percent(habits.best)} clean.
-            </li>
-            <li>
-              A rung begun falls {percent(habits.step)} below the one beneath; what is new, {percent(habits.leap)} below
-              what it builds on.
-            </li>
-            <li>
-              From {count(habits.from.attempted ?? 0, "mark")} of this group; below 30 of a kind the product's own
-              default stands. A house model, no measurement of anybody.
-            </li>
-          </ul>
-        </details>
       </section>
       {held_back.length > 0 && (
         <section aria-label="Held back">
@@ -120,12 +104,12 @@ function Scored({ scores }: { scores: Programme["scores"] }) {
   return (
     <>
       <table className="w-full text-xs">
-        <caption className="sr-only">Of what was said to be so likely, how much came true</caption>
+        <caption className="sr-only">Of what was said to be so clean, how much was</caption>
         <thead>
           <tr className="text-left text-ink-soft">
-            <th className="font-normal">said to be owned</th>
+            <th className="font-normal">said to be clean</th>
             <th className="text-right font-normal">on average</th>
-            <th className="text-right font-normal">came true</th>
+            <th className="text-right font-normal">was clean</th>
             <th className="text-right font-normal">of</th>
           </tr>
         </thead>
@@ -144,7 +128,7 @@ function Scored({ scores }: { scores: Programme["scores"] }) {
       </table>
       <p className="mt-1 text-xs">
         {scores.enough
-          ? `Brier score ${scores.brier?.toFixed(3)}; always saying what came on average would score ${scores.base?.toFixed(3)}. Less is better.`
+          ? `Off by ${percent(scores.error ?? 0)} of the repetitions on average${scores.as_last_time === null ? "" : `; "as last time" is off by ${percent(scores.as_last_time)} where this is by ${percent(scores.of_the_same ?? 0)}`}, the group's average by ${percent(scores.base ?? 0)}.`
           : `Only ${scores.count} forecasts so far: too few to say how good they are.`}
       </p>
     </>

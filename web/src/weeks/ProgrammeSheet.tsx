@@ -20,7 +20,7 @@ const LIMIT_NAMES: Record<keyof Limits, string> = {
   easy_every: "easy week every",
   easy: "easy week, %",
   hard: "hard from effort",
-  go_up: "own it to go up, %",
+  go_up: "clean to go up, %",
   at_once: "places at once",
   new_things: "new things a class",
 };

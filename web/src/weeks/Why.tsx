@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import { Button } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import { KINDS, type PlanPlace, type Programme, percent, type Settings } from "./programme";
@@ -15,10 +16,11 @@ type Props = {
 export function Why({ programme, place, on, change, close }: Props) {
   const { students, names } = programme;
   const id = place.combination_id;
+  const lanes = place.lanes ?? [];
   const without = <T extends { combination_id: string; on: string }>(list: T[]) =>
     list.filter((each) => each.combination_id !== id || each.on !== on);
   const past = programme.meetings.find((meeting) => meeting.on === on)?.past ?? true;
-  const versions = place.said.filter((said) => said.rung !== place.rung);
+  const nameOf = (student: string) => students.find((each) => each.id === student)?.name ?? "gone since";
   return (
     <section aria-label="Why here?" className="rounded-xl border-[1.5px] border-brass bg-chalk p-3">
       <div className="flex items-start gap-2">
@@ -36,6 +38,16 @@ export function Why({ programme, place, on, change, close }: Props) {
         </Button>
       </div>
       <p className="mt-1 text-sm leading-snug">{place.why}</p>
+      {lanes.length > 1 && (
+        <dl className="mt-1.5 grid grid-cols-[auto_1fr] gap-x-2 gap-y-0.5 text-sm leading-snug">
+          {lanes.map((lane) => (
+            <Fragment key={lane.rung}>
+              <dt className={lane.place === "group" ? "font-bold" : "font-semibold text-ink-soft"}>{lane.rung}</dt>
+              <dd>{lane.student_ids.map(nameOf).join(", ")}</dd>
+            </Fragment>
+          ))}
+        </dl>
+      )}
       {change && !past && (
         <div className="no-print mt-2 flex flex-wrap gap-1">
           {place.pinned ? (
@@ -91,15 +103,13 @@ export function Why({ programme, place, on, change, close }: Props) {
             <th className="font-normal">student</th>
             <th className="font-normal">does</th>
             <th className="text-right font-normal">clean</th>
-            <th className="text-right font-normal">owns it after</th>
+            <th className="text-right font-normal">can after</th>
           </tr>
         </thead>
         <tbody>
           {place.said.map((said) => (
             <tr key={said.student_id} className="border-seam/60 border-t">
-              <td className="max-w-28 truncate py-px">
-                {students.find((student) => student.id === said.student_id)?.name ?? "gone since"}
-              </td>
+              <td className="max-w-28 truncate py-px">{nameOf(said.student_id)}</td>
               <td className={said.rung === place.rung ? "text-ink-soft" : "font-bold"}>{said.rung}</td>
               <td className="text-right">{percent(said.rate)}</td>
               <td className="text-right">{percent(said.after)}</td>
@@ -107,11 +117,9 @@ export function Why({ programme, place, on, change, close }: Props) {
           ))}
         </tbody>
       </table>
-      {versions.length > 0 && (
-        <p className="mt-1 text-ink-soft text-xs">
-          Who owns the group's rung goes on a rung higher; who does not own the one beneath does that.
-        </p>
-      )}
+      <p className="mt-1 text-ink-soft text-xs">
+        Can: the chance of 8 clean in 10 at that rung. Each goes a rung up once enough is clean at the one beneath.
+      </p>
     </section>
   );
 }

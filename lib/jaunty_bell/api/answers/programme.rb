@@ -32,7 +32,7 @@ module JauntyBell
           from: @view.from.iso8601, slots: programme.slots, seconds: programme.seconds, effort: programme.effort.to_f,
           ends: programme.ends.iso8601, ladder: @view.ladder, students: students, left_out: @view.left_out,
           held_back: held_back, names: @view.combination_names,
-          meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes, habits: habits,
+          meetings: programme.meetings.map { |meeting| meeting(meeting) }, loads: loads, wishes: wishes,
           plan: plan(@plan), proposed: plan(@proposed), moves: @moves.map { |move| move(move) },
           classes_since: @view.classes_since, scores: scores, history: @history.map { |each| history(each) }
         )
@@ -78,9 +78,6 @@ module JauntyBell
         end
       end
 
-      def habits =
-        @view.habits.to_h.except(:from).transform_values { |value| value.to_f.round(3) }.merge(from: @view.habits.from)
-
       def plan(row)
         return unless row
         days = row[:plan]["classes"].map { |planned| planned["on"] }
@@ -105,7 +102,8 @@ module JauntyBell
 
       def scores
         scores = @view.scores
-        {count: scores.count, enough: scores.enough?, brier: scores.brier&.round(4), base: scores.base&.round(4),
+        {count: scores.count, enough: scores.enough?,
+         **%i[error as_last_time of_the_same base].to_h { |name| [name, scores.public_send(name)&.round(4)] },
          bins: scores.bins.map { |bin|
            bin.to_h.transform_values { |value| value.is_a?(Float) ? value.round(3) : value }
          }}

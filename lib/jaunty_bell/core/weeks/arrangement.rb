@@ -3,7 +3,7 @@ module JauntyBell::Core
     # A schedule while it is being changed: which strand has which places, and how many new things each class begins.
     #
     #   arrangement = Arrangement.new(timetable, schedule)
-    #   after = arrangement.climbed({id => arrangement.more(id, 3)}) # the places it would have then, or nil
+    #   after = arrangement.placed({id => arrangement.more(id, 3)}) # the places it would have then, or nil
     #   arrangement.take(after)
     class Arrangement
       attr_reader :schedule
@@ -20,13 +20,13 @@ module JauntyBell::Core
       def over(id, index) = places(id).find { |place| place[0] == index }&.last || 0
 
       # Whether a class takes no more of a strand.
-      def full?(id, index) = @timetable.barred?(id, index) || over(id, index) >= @timetable.limits.at_once
+      def full?(id, index) = @timetable.barred?(id, index) || over(id, index) >= @timetable.most_places
 
       # Whether a pin wants the one place a strand has in a class.
       def pinned?(id, index) = over(id, index) == 1 && @timetable.pinned?(id, index)
 
       # {class => times over} of a strand; with one place more or less in a class.
-      def times(id) = places(id).to_h { |index, _, over| [index, over] }
+      def times(id) = places(id).to_h
 
       def more(id, index) = change(times(id), index, 1)
 
@@ -39,16 +39,20 @@ module JauntyBell::Core
       end
 
       # Places not given in a class.
-      def room(index) = @timetable.slots - @schedule.keys.sum { |id| over(id, index) }
+      def room(index)
+        @timetable.slots - @schedule.each_value.sum { |places| places.sum { |at, over| (at == index) ? over : 0 } }
+      end
 
-      # {id => places} of strands at these times, each after the others' new things have been counted; nil where one
-      # cannot be.
-      def climbed(times)
+      # {id => places} of strands at these times, nil where one may not stand so or a class would begin too much.
+      def placed(times)
         begun = begun_without(times.keys)
         times.each_with_object({}) do |(id, wanted), found|
           strand = @timetable.strands[id]
-          places = @timetable.climb(strand, wanted, @schedule.merge(found), begun)&.places or return nil
-          @timetable.begins(strand, places).each { |index| begun[index] += 1 }
+          places = @timetable.places(strand, wanted) or return nil
+          @timetable.begins(strand, places).each do |index|
+            begun[index] += 1
+            return nil if begun[index] > @timetable.most_new && !@timetable.pinned?(id, index)
+          end
           found[id] = places
         end
       end
@@ -60,6 +64,12 @@ module JauntyBell::Core
       def gain(after)
         after.sum { |id, places| @timetable.term(@timetable.strands[id], places) } -
           after.keys.sum { |id| @timetable.term(@timetable.strands[id], places(id)) }
+      end
+
+      # A place that a coach has given, whatever else holds.
+      def pin(id, index)
+        return unless room(index).positive? && over(id, index).zero?
+        take({id => times(id).merge(index => 1).sort})
       end
 
       def take(after)

@@ -1,92 +1,96 @@
 module JauntyBell::Core
   module Weeks
-    # Lays out a schedule class by class, each place to what is most pressing then: what is to be climbed in the time
-    # that is left, what is being learned, what would be lost before the next class. How much each presses is drawn, so
-    # that many schedules can be tried.
+    # Lays out a schedule: how many places each strand should have is worked out from what so many, evenly spread, would
+    # bring; then class by class the places go to those that have waited longest for theirs. How much each is favoured
+    # is drawn, so that many schedules can be tried.
     #
     #   Construct.new(timetable, random).schedule # => {id => places}
     class Construct
-      # Classes a rung takes before enough own it, as a first guess; only a weight.
-      CLASSES_A_RUNG = 4.0
-      FAVOUR = 1.2 # how far, in logarithms, one strand may be favoured above its importance
+      FAVOUR = 0.5 # how far, in logarithms, one strand may be favoured
+      COUNTS = [1, 2, 3, 4, 6, 8, 10, 13, 16, 20, 25, 30, 36].freeze # places that are looked at
 
       def initialize(timetable, random, calm: false)
         @timetable = timetable
-        @urgency = calm ? 1.0 : random.rand(0.3..2.5)
-        @spacing = calm ? 0.5 : random.rand(0.1..1.0)
-        @keeping = calm ? 4.0 : random.rand(1.0..10.0)
-        @finishing = calm ? 1.0 : random.rand(0.2..2.0)
         @favour = timetable.strands.transform_values { calm ? 1.0 : Math.exp(random.rand(-FAVOUR..FAVOUR)) }
       end
 
-      def schedule
-        @walks = @timetable.strands.transform_values(&:set_out)
-        @schedule = @walks.transform_values(&:places)
-        @timetable.classes.times { |index| fill(index) }
-        @walks.each { |id, walk| @timetable.strands[id].remember(walk.course) }
-        @schedule.reject { |_, places| places.empty? }
-      end
+      def schedule = Resume.new(@timetable).from(times)
 
       private
 
+      # {id => {class => times}}.
+      def times
+        @shares = allotted.transform_values { |places| places.fdiv(@timetable.classes) }
+        @owed = Hash.new(0.0)
+        @times = Hash.new { |hash, id| hash[id] = {} }
+        @timetable.classes.times { |index| fill(index) }
+        @times
+      end
+
+      # {id => places}, in order of what a place brings (the linear relaxation of a knapsack; Dantzig 1957).
+      def allotted
+        room = @timetable.classes * @timetable.slots
+        steps = @timetable.strands.flat_map { |id, strand| Rises.of(points(strand)).map { |step| [id, *step] } }
+        given = Hash.new(0)
+        steps.sort_by { |id, places, rise| -rise * @favour[id] / places }.each do |id, places, _|
+          taken = [places, room].min
+          given[id] += taken
+          room -= taken
+        end
+        given
+      end
+
+      # [[places, value], …] of a strand alone, evenly spread.
+      def points(strand)
+        [0, *COUNTS.select { |count| count <= @timetable.classes }].map do |count|
+          [count, @timetable.term(strand, spread(count))]
+        end
+      end
+
+      def spread(count)
+        return Timetable::NOWHERE if count.zero?
+        Array.new(count) { |k| [((k + 0.5) * @timetable.classes / count).floor, 1] }
+      end
+
       def fill(index)
-        @left = @timetable.slots
-        @new_things = 0
-        @chosen = {}
-        @timetable.pins.fetch(index, {}).each_key { |id| take(@timetable.strands[id], index) }
-        ranked = @timetable.strands.values.reject { |strand|
-          @timetable.barred?(strand.id, index) || @timetable.pinned?(strand.id, index)
-        }.map { |strand| [-pressing(strand, index), strand.id.to_s, strand] }
-          .sort_by { |weight, id, _| [weight, id] }.map(&:last)
-        ranked.each { |strand| take(strand, index) if @left.positive? }
-        again
-        @chosen.each { |id, (rung, times)| @walks[id].drill(index, rung, times) }
-      end
-
-      # Places that are left go to what presses most, a second time over.
-      def again
-        (2..@timetable.limits.at_once).each do |times|
-          @chosen.each_value do |chosen|
-            next unless @left.positive?
-            chosen[1] = times
-            @left -= 1
-          end
+        left, fresh = @timetable.slots, 0
+        @timetable.pins.fetch(index, {}).each_key { |id| left -= 1 if take(id, index) }
+        @shares.each { |id, share| @owed[id] += share }
+        @owed.sort_by { |id, owed| [back?(id, index) ? 0 : 1, -owed, id.to_s] }.each do |id, _|
+          break unless left.positive?
+          new = fresh?(id)
+          next if @timetable.barred?(id, index) || @times[id].key?(index) || running?(id, index)
+          next if new && (fresh >= @timetable.most_new || !ready?(id, index))
+          fresh += 1 if new
+          left -= 1 if take(id, index)
         end
       end
 
-      def take(strand, index)
-        return unless @left.positive?
-        rung = @timetable.rungs_at(strand, index, @walks[strand.id], @schedule,
-          fresh: @new_things < @timetable.most_new)
-          .last or return
-        @new_things += 1 if rung > @walks[strand.id].begun
-        @chosen[strand.id] = [rung, 1]
-        @left -= 1
+      def take(id, index)
+        @owed[id] -= 1
+        @times[id][index] = 1
       end
 
-      def pressing(strand, index)
-        walk = @walks[strand.id]
-        stands = walk.begun
-        owning = stands.negative? ? 0.0 : walk.share(stands, index)
-        weight = [strand.importance, strand.waiting].max * rested(walk.places, index) * @favour[strand.id]
-        if strand.wanted.nil? || stands >= strand.wanted && owning >= 0.9
-          return weight * keep(strand, index, walk, owning)
+      def fresh?(id) = @timetable.strands[id].new? && @times[id].empty?
+
+      # New in the class before: it comes back.
+      def back?(id, index)
+        strand = @timetable.strands[id]
+        (strand.new? && @times[id].keys == [index - 1]) || (@times[id].empty? && strand.met_once)
+      end
+
+      def running?(id, index)
+        strand = @timetable.strands[id]
+        (1..Timetable::RUNNING).all? do |back|
+          @times[id].key?(index - back) || (back > index && strand.running >= back - index)
         end
-        left = strand.wanted - stands + (1 - owning)
-        weight * (1.2 - owning)**@finishing * (0.3 + @urgency * left * CLASSES_A_RUNG / (@timetable.classes - index))
       end
 
-      # What would be lost by the class after next, and something for whatever is not yet sure; a step on the way
-      # presses until it is owned.
-      def keep(strand, index, walk, owning)
-        return 1.0 * (1 - owning) if strand.wanted.nil? && owning < @timetable.limits.go_up / 100.0
-        later = [index + 3, @timetable.classes - 1].min
-        0.05 + @keeping * [owning - walk.share([walk.begun, 0].max, later), 0].max
-      end
-
-      def rested(places, index)
-        last = places.last or return 1.0
-        (index - last[0] > 1) ? 1.0 : @spacing
+      # Another class follows, and what it builds on was begun before.
+      def ready?(id, index)
+        index + 1 < @timetable.classes && @timetable.strands[id].bases.all? { |base|
+          !@timetable.strands[base]&.new? || @times[base].any? { |at, _| at < index }
+        }
       end
     end
   end

@@ -57,7 +57,7 @@ module JauntyBell::Core
       def exchange(times, out, incoming, index)
         others = @now.times(incoming).keys.reject { |each| each == index || @now.pinned?(incoming, each) }
         other = others.sample(random: @random) or return
-        return if @now.full?(out, other) || times[out].fetch(other, 0) >= @timetable.limits.at_once
+        return if @now.full?(out, other) || times[out].fetch(other, 0) >= @timetable.most_places
         times[out] = @now.change(times[out], other, 1)
         times[incoming] = @now.change(times[incoming], other, -1)
       end
@@ -73,11 +73,11 @@ module JauntyBell::Core
 
       def goes_on?(times, out, incoming, index)
         return false if !times[out].key?(index) || (times[out][index] == 1 && @timetable.pinned?(out, index))
-        !@timetable.barred?(incoming, index) && times[incoming].fetch(index, 0) < @timetable.limits.at_once
+        !@timetable.barred?(incoming, index) && times[incoming].fetch(index, 0) < @timetable.most_places
       end
 
       def settle(times, warmth)
-        after = @now.climbed(times) or return
+        after = @now.placed(times) or return
         gain = @now.gain(after)
         return unless gain >= 0 || @random.rand < Math.exp(gain / [warmth, 1e-9].max)
         return unless @now.stands?(after)

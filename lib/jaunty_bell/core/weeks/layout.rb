@@ -11,10 +11,10 @@ module JauntyBell::Core
 
       attr_reader :programme, :shelf, :squad, :ladder, :school, :today
 
-      # `shelf` what may be taught, archived combinations left out; `from` the first day that is planned. Raises
-      # InvalidInput.
-      def initialize(programme, shelf:, learners:, today:, from: today, habits: Habits.new,
-        school: Lexicon::School.default, juniors: false)
+      # `shelf` what may be taught, archived combinations left out; `model` a Learning::Model of the group's marks;
+      # `from` the first day that is planned. Raises InvalidInput.
+      def initialize(programme, shelf:, learners:, model:, today:, from: today, school: Lexicon::School.default,
+        juniors: false)
         @programme = programme.checked
         @shelf = shelf
         @today = today
@@ -22,7 +22,7 @@ module JauntyBell::Core
         @school = school
         @juniors = juniors
         @squad = Squad.new(learners, meetings: programme.meetings.select { |meeting| meeting.on >= from },
-          today: today, ends: programme.ends, habits: habits)
+          today: today, ends: programme.ends, model: model)
       end
 
       # The classes that are still to be planned.
@@ -41,11 +41,9 @@ module JauntyBell::Core
         @juniors && goal.rung == "answer" && shelf[goal.combination_id].what.actions
           .any? { |action| action.contact? && action.level == :head }
 
-      def go_up = programme.limits.go_up / 100.0
-
       def timetable =
-        @timetable ||= Timetable.new(strands, classes: meetings.size, slots: programme.slots, limits: programme.limits,
-          pins: pins, barred: barred)
+        @timetable ||= Timetable.new(strands, days: meetings.map(&:on), slots: programme.slots,
+          limits: programme.limits, pins: pins, barred: barred)
 
       def strands =
         @strands ||= [*goals.map { |goal|
@@ -83,39 +81,35 @@ module JauntyBell::Core
 
       def name(id) = shelf.fetch(id).name
 
-      # One combination alone with every class and the most places in each: the most that could be expected of it.
+      # The share that is expected to be able to do a combination at a rung if it alone is drilled, as often as variety
+      # lets it: the most that could be expected.
       def alone(id, rung) = (@alone ||= {})[[id, rung]] ||= alone_with(strand(id, wanted: rung))
 
       private
 
       def alone_with(strand)
-        id = strand.id
-        timetable = Timetable.new([strand], classes: meetings.size, slots: programme.slots, limits: programme.limits,
-          barred: barred)
-        times = meetings.each_index.reject { |index| timetable.barred?(id, index) }
-          .to_h { |index| [index, [programme.limits.at_once, programme.slots].min] }
-        (timetable.climb(strand, times, {}, Hash.new(0)) || strand.course(Timetable::NOWHERE)).end_share
+        open = meetings.each_index.reject { |index| timetable.barred?(strand.id, index) }
+        strand.course(open.map { |index| [index, 1] }).share
       end
 
       # Attempts in a place: what fits at the usual pace with two who share the time, as far as a coach counts them.
       def attempts(combination)
         beats = Bench::Analysis.new(combination).beats
-        Bench::Pace.sets(beats: beats, work: programme.seconds/2r).clamp(1, squad.habits.attempted)
+        Bench::Pace.sets(beats: beats, work: programme.seconds/2r).clamp(1, squad.model.attempted)
       end
 
       def strand(id, **facts)
         what = shelf[id].what
         Strand.new(id, what, squad: squad, ladder: ladder, bases: bases(id), attempts: attempts(what),
+          climbs: programme.limits.go_up / 100.0,
           waiting: waiting.fetch(id, 0), **facts)
       end
 
       def new?(id) =
-        (@unmet ||= {}).fetch(id) do
-          @unmet[id] =
-            squad.learners.count { |learner|
-              learner.known.any? { |(each, _), _| each == id }
-            } < squad.size * Strand::BEGUN
-        end
+        (@unmet ||= {}).fetch(id) {
+          met = squad.learners.count { |learner| squad.model.trail(learner.id, id).classes.positive? }
+          @unmet[id] = met < [squad.size * Strand::BEGUN, 1].max
+        }
 
       # {id => importance of the new goals that wait for it, however deep}.
       def waiting
@@ -141,9 +135,9 @@ module JauntyBell::Core
 
       # What the group has begun otherwise, and should not lose: what most know comes first.
       def kept
-        met = squad.learners.flat_map { |learner| learner.known.keys.map(&:first).uniq }.tally
-        met.slice(*shelf.keys).except(*goals.map(&:combination_id)).sort_by { |id, count| [-count, name(id)] }
-          .map { |id, _| strand(id) }.reject(&:new?)
+        (shelf.keys - goals.map(&:combination_id)).reject { |id| new?(id) }
+          .sort_by { |id| [-squad.learners.count { |one| squad.model.trail(one.id, id).classes.positive? }, name(id)] }
+          .map { |id| strand(id) }
       end
 
       # {class => {id => rung index or nil}} of what can be honoured.

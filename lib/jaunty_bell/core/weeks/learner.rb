@@ -3,7 +3,7 @@ module JauntyBell::Core
     # A student as a planner knows them.
     #
     #   keen       0–1, how likely they come to a class
-    #   known      {[combination id, rung] => Book::Evidence}
+    #   known      {[combination id, rung] => Book::Evidence}, what the Book says they own
     #   held_back  Care::Holds
     Learner = Value.of(:id, :name, keen: 0.8, known: {}.freeze, half_life: Book::Mastery::HALF_LIFE,
       held_back: [].freeze, stance: :orthodox) do

@@ -6,16 +6,16 @@ module JauntyBell::Core
     class Moves
       # `from` and `to` are [[Date, rung], …] of the places that are in one plan alone.
       Move = Value.of(:combination_id, :from, :to, :why)
-      NEAR = 5 # per cent that are no difference
 
       # `before` and `after` are {[Date, time] => [[combination id, rung, times], …]} of the classes that both have
-      # still before them; `said` {id => the share that was expected to own a goal by now}, `owns` {id => the share that
-      # does}, `ends` {id => [share at the end by the old plan, by the new one]}.
-      def initialize(before, after, said: {}, owns: {}, ends: {})
+      # still before them; `said` {id => the share that was expected to be able to do a goal by now}, `can` {id => the
+      # share that is}, `size` of the group, `ends` {id => [share at the end by the old plan, by the new one]}.
+      def initialize(before, after, size:, said: {}, can: {}, ends: {})
         @before = by_combination(before)
         @after = by_combination(after)
         @said = said
-        @owns = owns
+        @can = can
+        @size = size
         @ends = ends
       end
 
@@ -44,10 +44,10 @@ module JauntyBell::Core
       def why(id, was, is) = [came(id), more(was, is), ends(id)].compact.join(" ")
 
       def came(id)
-        said, owns = percent(@said[id]), percent(@owns[id])
-        return unless said && owns
-        return "#{owns} % own it, as was expected." if (said - owns).abs < NEAR
-        "#{owns} % own it; #{said} % had been expected to by now."
+        said, can = people(@said[id]), people(@can[id])
+        return unless said && can
+        return "#{can} of #{@size} can do it, as was expected." if said == can
+        "#{can} of #{@size} can do it; #{said} had been expected to by now."
       end
 
       def more(was, is)
@@ -61,11 +61,11 @@ module JauntyBell::Core
       end
 
       def ends(id)
-        was, is = @ends.fetch(id, []).map { |share| percent(share) }
-        "At the end #{is} % instead of #{was} %." if was && is && was != is
+        was, is = @ends.fetch(id, []).map { |share| people(share) }
+        "At the end #{is} instead of #{was}." if was && is && was != is
       end
 
-      def percent(share) = share && (share * 100).round
+      def people(share) = share && (share * @size).round
     end
   end
 end

@@ -2,15 +2,17 @@ module JauntyBell::Core
   module Weeks
     # Which wishes collide with which limits, and what would free them.
     class Obstacles
+      HALF = 0.5
+
       def initialize(layout)
         @layout = layout
         @programme = layout.programme
       end
 
-      def all = [*plain, *unreachable]
+      def all = [*plain, *crowded, *unreachable]
 
-      # Those that can be seen without trying anything.
-      def plain = [*gone, *short, *crowded, *pins, *heavy]
+      # Those that can be seen without asking what anybody can do.
+      def plain = [*gone, *short, *pins, *heavy]
 
       private
 
@@ -35,44 +37,38 @@ module JauntyBell::Core
         end
       end
 
-      # Goals that too few would own in time even if nothing else were drilled, with the rung that could be reached.
+      # Goals that fewer than half could do in time even if nothing else were drilled, with the rung that could be
+      # reached.
       def unreachable
         return [] if @layout.squad.size.zero? || @layout.meetings.empty?
         @layout.goals.filter_map do |goal|
           id, wanted = goal.combination_id, @layout.wanted(goal)
-          next if @layout.alone(id, wanted) >= @layout.go_up
-          reachable = (0...wanted).to_a.reverse.find { |rung| @layout.alone(id, rung) >= @layout.go_up }
+          next if @layout.alone(id, wanted) >= HALF
+          reachable = (0...wanted).to_a.reverse.find { |rung| @layout.alone(id, rung) >= HALF }
           Obstacle.new(combination_id: id, text: unreachable_text(id, wanted, reachable),
-            frees: [("Want #{@layout.ladder[reachable]} by then" if reachable), "More weeks or classes",
-              "Lower the share that goes up"].compact)
+            frees: [("Want #{@layout.ladder[reachable]} by then" if reachable), "More weeks or classes"].compact)
         end
       end
 
       def unreachable_text(id, wanted, reachable)
         size = @layout.squad.size
-        text = "Even with #{Words.many(@programme.limits.at_once, "place")} in every class only " \
-          "#{(@layout.alone(id, wanted) * size).round} of #{size} are expected to own #{@layout.name(id)} " \
-          "#{at(wanted)} by the end"
-        unless reachable
-          return "#{text}, and not one of its rungs would be owned by the #{@programme.limits.go_up} % who must own " \
-            "it before " \
-            "the group goes on: it is planned as far as it goes."
-        end
+        text = "Even in every class, #{(@layout.alone(id,
+          wanted) * size).round} of #{size} are expected to be able to " \
+          "do #{@layout.name(id)} #{at(wanted)} by the end"
+        return "#{text}: there is too little time for it, and it is taken as far as it goes." unless reachable
         "#{text}; #{at(reachable)} it could be #{(@layout.alone(id, reachable) * size).round}."
       end
 
       def at(rung) = Lexicon::Plain.at(@layout.ladder[rung])
 
-      # More rungs to begin than classes that may begin one.
+      # More new combinations than classes that may begin one; the last class begins nothing.
       def crowded
-        strands = @layout.strands.select(&:goal?)
-        rungs = strands.sum { |strand| [strand.wanted - strand.begun, 0].max }
-        room = @layout.meetings.size * @layout.timetable.most_new
-        return [] if rungs <= room
-        [Obstacle.new(text: "The goals have #{Words.many(rungs, "rung")} to begin, and " \
-          "#{Words.many(@layout.meetings.size, "class", "classes")} with " \
-          "#{Words.many(@layout.timetable.most_new, "new thing")} each: not all can be begun.",
-          frees: ["More weeks or classes", "Two new things in a class", "Fewer goals, or lower rungs"])]
+        fresh = @layout.timetable.strands.each_value.count { |strand| strand.goal? && strand.new? }
+        room = [@layout.meetings.size - 1, 0].max * @layout.timetable.most_new
+        return [] if fresh <= room
+        [Obstacle.new(text: "The goals have #{Words.many(fresh, "combination")} that are new to the group, and " \
+          "there is room to begin #{room}: not all can be begun.",
+          frees: ["More weeks or classes", "Two new things in a class", "Fewer goals"])]
       end
 
       def pins

@@ -1,11 +1,11 @@
 module JauntyBell::Core
   module Weeks
-    # Every technical place of every class still to come, what is expected of each, and what the group should own at the
-    # end.
+    # Every technical place of every class still to come, what is expected of each, and what the group should be able to
+    # do at the end.
     #
     #   classes  [PlannedClass] in order      outlooks  [Outlook], a goal each
-    #   value    importance-weighted share expected to own the goals, less lapses; `bound` what no plan can exceed;
-    #            `exact` whether all were tried
+    #   value    importance-weighted share expected to be able to do the goals, less lapses; `bound` what it is held
+    #            against (Bound); `exact` whether all were tried
     Plan = Value.of(:classes, :outlooks, :weeks, :value, :bound, :exact, :seed, :wishes) do
       def self.of(layout, found, loads, seed) = Draw.new(layout, found, loads).plan(seed)
     end
@@ -14,15 +14,19 @@ module JauntyBell::Core
       # A class with the effort to plan it at (0–10), and its Places in the order of the hour.
       PlannedClass = Value.of(:meeting, :effort, :places)
 
-      # kind :new (the group meets it), :climb (a rung is begun), :learn, :review; `times` places it takes; shares 0–1
-      # of the group that are expected to own it at this rung before and after; `said` [Said]; `why` a sentence.
-      Place = Value.of(:combination_id, :rung, :times, :kind, :pinned, :before, :after, :said, :why)
+      # kind :new (the group meets it), :climb (most begin a rung), :learn, :review; `rung` where most are; `times`
+      # places it takes, two for the part and then the whole; shares 0–1 of the group that are expected to be able to do
+      # it at the rung wanted before and after; `lanes` [Lane]; `said` [Said]; `why` a sentence.
+      Place = Value.of(:combination_id, :rung, :times, :kind, :pinned, :before, :after, :said, :why, lanes: [].freeze)
 
-      # What is expected of one student: the rung of the version they do, clean share in the class, and the chance to
-      # own that rung before and after.
+      # Who does it at a rung: `place` :behind, :group or :ahead.
+      Lane = Value.of(:rung, :place, :student_ids)
+
+      # What is expected of one student: the rung of the version they do, clean share in the class, and the chance that
+      # they really can at that rung before and after.
       Said = Value.of(:student_id, :rung, :rate, :before, :after)
 
-      # A goal: the share that owns it now, the share expected at the end, and the chance of each student ({id => 0–1}).
+      # A goal: the share that can now, the share expected to at the end, and the chance of each student ({id => 0–1}).
       Outlook = Value.of(:combination_id, :rung, :importance, :now, :share, :students)
     end
   end

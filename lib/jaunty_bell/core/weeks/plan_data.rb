@@ -16,8 +16,10 @@ module JauntyBell::Core
         # Plan::PlannedClass from data that #of made (symbol keys).
         def planned_class(data, meeting)
           places = data[:places].map do |place|
-            said = place[:said].map { |each| Plan::Said.new(**each) }
-            Plan::Place.new(**place, kind: place[:kind].to_sym, said: said)
+            Plan::Place.new(**place, kind: place[:kind].to_sym, said: place[:said].map { |each|
+              Plan::Said.new(**each)
+            },
+              lanes: place.fetch(:lanes, []).map { |each| Plan::Lane.new(**each, place: each[:place].to_sym) })
           end
           Plan::PlannedClass.new(meeting: meeting, effort: data[:effort].rationalize(1 / 100r), places: places)
         end
@@ -32,6 +34,7 @@ module JauntyBell::Core
 
         def place(place)
           place.to_h.merge(kind: place.kind.to_s, before: place.before.round(3), after: place.after.round(3),
+            lanes: place.lanes.map { |lane| lane.to_h.merge(place: lane.place.to_s) },
             said: place.said.map { |said|
               said.to_h.merge(rate: said.rate.round(3), before: said.before.round(3), after: said.after.round(3))
             })

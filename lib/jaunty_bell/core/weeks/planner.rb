@@ -14,8 +14,8 @@ module JauntyBell::Core
       FEW = 2_000 # classes filled in trying every schedule
       # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme
       # takes no longer than a small one, and the same one is always searched as far.
-      LAID_OUT = 5_760
-      MOVED = 720_000
+      LAID_OUT = 1_500
+      MOVED = 300_000
 
       # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves`
       # each.
@@ -25,9 +25,9 @@ module JauntyBell::Core
         @random = Random.new(seed)
         @few = few
         size = [squad.size * timetable.classes, 1].max
-        @tried = tried || (LAID_OUT / size).clamp(3, 40)
+        @tried = tried || (LAID_OUT / size).clamp(2, 8)
         @kept = kept
-        @moves = moves || (MOVED / size).clamp(100, 3_000)
+        @moves = moves || (MOVED / size).clamp(150, 1_500)
         @from = from
       end
 
@@ -38,7 +38,7 @@ module JauntyBell::Core
         best ||= searched(&progress)
         progress&.call(1.0)
         Found.new(schedule: best, value: @timetable.value(best),
-          bound: exact ? @timetable.value(best) : Bound.new(@timetable, @squad).value, exact: exact)
+          bound: [(exact ? 0.0 : Bound.new(@timetable).value), @timetable.value(best)].max, exact: exact)
       end
 
       private
@@ -56,7 +56,8 @@ module JauntyBell::Core
             done += 1
             progress&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
           end
-        end.max_by { |schedule| @timetable.value(schedule) }
+        end.map { |schedule| Resume.new(@timetable).from(schedule.transform_values(&:to_h)) }
+          .max_by { |schedule| @timetable.value(schedule) }
       end
     end
   end

@@ -1,137 +1,143 @@
 module JauntyBell::Core
   module Weeks
-    # A group taken through the classes of one strand, place by place: what each learner is expected to know after it.
+    # A group taken through the classes of one strand, place by place: what each learner is expected to do cleanly after
+    # it, by the Learning::Model.
     #
     #   walk = strand.set_out
-    #   walk.share(0, 3)     # of the group that own the first rung or a higher one at class 3
-    #   walk.drill(3, 0, 1)  # at class 3, the group's rung 0, one place
+    #   walk.drill(3, 1)     # at class 3, one place, everyone at a rung of their own
+    #   walk.share(0, 3)     # of the group that really can at the first rung at class 3
     #   walk.course          # => Strand::Course of all that was drilled
     #
-    # A class adds the evidence that is to be expected of it to the Beta model of the Book, with its variance; P(owned)
-    # is the normal share above the line at 0.70 times the chance of marks from two different days. Written out in
-    # docs/formulas.md.
+    # Each learner does a rung of their own: one up where CLIMBS of ten are expected to be clean and it has been done at
+    # least once, never beyond the one wanted; one down where fewer than FALLS are. A class adds the clean repetitions
+    # that are to be expected of it, times how likely they are there. Written out in docs/formulas.md.
     class Progress
-      LEAST_RATE = 0.05
+      CLIMBS = 0.7 # common practice, no source
+      FALLS = 0.42 # the product's own
+      AGAIN = 0.7 # power of the places of a class: the second brings less than the first; the product's own
+      GAIN_DOUBT = 0.3 # standard deviation of what practice will gain, of the gain; the product's own
 
-      attr_reader :places
+      REPS = Learning::Pull::REPS
+      private_constant :REPS
 
-      # The rung the group stands at after what was drilled; -1 for none.
-      attr_reader :begun
+      # By learner, the rung they stand at.
+      attr_reader :own
 
-      # `standing` what is known today, copied; `chances` of marks at each class and `starts`, the score to set out
-      # from, by learner; `top` the rung beyond which nobody is taken.
-      def initialize(squad, standing, chances:, starts:, top:, begun:, wanted:, attempts:)
-        @squad = squad
-        @size = squad.size
-        @standing = standing.copy
-        @chances = chances
-        @starts = starts
-        @top = top
-        @wanted = wanted
-        @attempts = attempts
-        @tracked = [begun, 0].max
-        @begun = begun
-        @last = Array.new(@size) { |l| @standing.highest(l, @tracked, 1.0) }
-        @lapsed = 0.0
-        @places, @gates, @before, @after = [], [], [], []
+      # `ground` a Ground; rows by learner, copied: clean repetitions as of today, faded `quick`, `slow` and the
+      # `whole`, and `at` each rung.
+      def initialize(strand, ground, climbs:, quick:, slow:, whole:, at:, own:)
+        @strand = strand
+        @ground = ground
+        @squad = strand.squad
+        @size = @squad.size
+        @rungs = strand.ladder.size
+        @climbs = climbs
+        @quick, @slow, @whole, @at, @own = quick, slow, whole, at, own
+        @classes = Array.new(@size, 0.0)
+        @from = whole.dup
+        @last = nil
       end
 
-      # Share of the group that owns a rung or a higher one at a class.
-      def share(rung, index)
-        sum = 0.0
-        l = -1
-        @squad.scales_at(index).each { |scale| sum += highest(l += 1, rung, scale) }
-        sum / most
-      end
-
-      # One more place.
-      def drill(index, rung, times)
-        gate = share(rung - 1, index) if rung > @begun && rung.positive?
-        before = after = 0.0
-        l = -1
-        @squad.scales_at(index).each do |scale|
+      # One more place. With `rungs`, by learner, they do those.
+      def drill(index, times, rungs = nil)
+        l = 0
+        while l < @size
+          rung = rungs ? rungs[l] : next_rung(l, index)
+          practise(l, index, rung, times, @strand.chances[l][index]) if rung
           l += 1
-          now = highest(l, @tracked, scale)
-          @lapsed += @last[l] - now if now < @last[l]
-          now = highest(l, rung, scale) unless rung == @tracked
-          before += now
-          practise(l, index, version(l, rung, scale, now), times, scale)
-          after += @last[l] = highest(l, rung, scale)
         end
-        @tracked = rung
-        @begun = rung if rung > @begun
-        @places << [index, rung, times]
-        @gates << gate
-        @before << before / most
-        @after << after / most
+        @last = index
       end
 
-      # One more place, learner by learner, without the sums of #drill; what each did in it: [{rung:, rate:, before:,
-      # after:}, …].
-      def drill_each(index, rung, times)
-        (0...@size).map do |l|
-          scale = @squad.scale(l, index)
-          own = version(l, rung, scale, highest(l, rung, scale))
-          before = @standing.owned(l, own, scale)
-          rate = practise(l, index, own, times, scale)
-          {rung: own, rate: rate, before: before, after: @standing.owned(l, own, scale)}
-        end
+      # One more place as it could be at best: at the end, and as likely as in the likeliest class.
+      def drill_at_best
+        index = @squad.end_index
+        @size.times { |l| practise(l, index, next_rung(l, index), 1, @strand.chances[l].max || 0.0) }
+        @last = index
       end
 
-      # The chance of each learner to own a rung or a higher one at the end.
-      def at_the_end(rung) = Array.new(@size) { |l| highest(l, rung, @squad.last_scale(l)) }
+      # The rung a learner would do at a class.
+      def next_rung(learner, index)
+        rung = own[learner]
+        rung = top if rung > top
+        return rung if rung == top && rung.zero?
+        share = rate(learner, rung, index)
+        return rung - 1 if share < FALLS && rung.positive?
+        (share >= @climbs && rung < top && met?(learner, rung)) ? rung + 1 : rung
+      end
+
+      # Whether a learner has done a rung or a higher one.
+      def met?(learner, rung)
+        i, last = learner * @rungs + rung, (learner + 1) * @rungs
+        while i < last
+          return true if @at[i].positive?
+          i += 1
+        end
+        false
+      end
+
+      # Whether a rung would be a new thing for a learner: they have done neither it nor a higher one.
+      def own_new?(learner, rung) = !met?(learner, rung)
+
+      # Clean share that is to be expected of a learner at a rung, at a class (nil: today).
+      def rate(learner, rung, index) = 1 / (1 + Math.exp(-logit(learner, rung, index)))
+
+      # The same with its doubt weighed in, which draws it to a half (MacKay 1992, from memory).
+      def foretold(learner, rung, index) =
+        Learning.share(logit(learner, rung, index) / Math.sqrt(1 + Math::PI * variance(learner) / 8))
+
+      # The chance that a learner really can at a rung.
+      def can(learner, rung, index) = Learning.can(logit(learner, rung, index), variance(learner))
+
+      # The share of the group that really can.
+      def share(rung, index) = mean { |l| can(l, rung, index) }
 
       def course
-        ends = at_the_end(@tracked)
-        lapses = @lapsed + @size.times.sum { |l| [@last[l] - ends[l], 0.0].max }
-        share = @wanted && mean(at_the_end(@wanted))
-        Strand::Course.new(@places.freeze, share, share && credit(share), mean(at_the_end(0)), lapses / most, @gates,
-          @before, @after)
+        ends = @squad.end_index
+        share = share(wanted, ends)
+        lapses = @last ? mean { |l| [can(l, wanted, @last) - can(l, wanted, ends), 0.0].max } : 0.0
+        Strand::Course.new(share, credit(share, ends), wanted.zero? ? share : share(0, ends), lapses)
       end
-
-      def owns?(learner, rung, index = nil) =
-        highest(learner, rung, index ? @squad.scale(learner, index) : 1.0) >= Versions::OWNS
 
       private
 
-      def most = (@size.zero? ? 1 : @size).to_f
+      def top = @top ||= @strand.top
 
-      def mean(values) = values.sum / most
+      def wanted = @strand.wanted || 0
+
+      def mean = @size.zero? ? 0.0 : (0...@size).sum { |l| yield l } / @size
 
       # WANTED of a goal is at the rung wanted, the rest spread over the rungs on the way.
-      def credit(share)
-        return share if @wanted.zero?
-        Strand::WANTED * share + (1 - Strand::WANTED) * (0...@wanted).sum { |rung| mean(at_the_end(rung)) } / @wanted
+      def credit(share, index)
+        return share if wanted.zero?
+        Strand::WANTED * share + (1 - Strand::WANTED) * (0...wanted).sum { |rung| share(rung, index) } / wanted
       end
 
-      # The rung a learner does where the group does `rung`, which they own with a chance of `now`; Versions in numbers.
-      def version(learner, rung, scale, now)
-        return rung - 1 if rung.positive? && now < Versions::OWNS && highest(learner, rung - 1, scale) < Versions::OWNS
-        (rung < @top && now >= Versions::OWNS) ? rung + 1 : rung
+      def logit(l, rung, index)
+        quick, slow = index ? [@squad.quick(index), @squad.slow(index)] : [1.0, 1.0]
+        @ground.start[l] + @ground.steps[rung] +
+          @ground.quick_weight[l] * Math.log(1 + @quick[l] * quick / REPS) +
+          @ground.slow_weight * Math.log(1 + @slow[l] * slow / REPS) +
+          @ground.whole_weight[l] * Math.log(1 + @whole[l] / REPS) +
+          @ground.rung_weight * Math.log(1 + @at[l * @rungs + rung] / REPS)
       end
 
-      # Adds what a class is expected to bring; returns the clean share that is expected in it.
-      def practise(learner, index, rung, times, scale)
-        rate = rate(learner, rung, scale)
-        chance = @chances[learner][index]
-        @standing.practise(learner, rung, chance, @attempts * times, rate, scale) unless chance.zero?
-        rate
+      # What is doubted of the student, of the classes to come, and of what practice will gain.
+      def variance(l)
+        gain = GAIN_DOUBT * @ground.practice_weight(l) * Math.log((REPS + @whole[l]) / (REPS + @from[l]))
+        @ground.doubt[l] + @ground.drift * @classes[l] + gain * gain
       end
 
-      # Expected clean share: what the score leads to by the group's habits; at a first meeting what is to be expected
-      # at the rung beneath, or of what it builds on, less the step or the leap.
-      def rate(learner, rung, scale)
-        none = @standing.unmarked(learner, rung)
-        again = @standing.expected(learner, rung, scale)
-        return again if none.zero?
-        first = rung.zero? ? @starts[learner] - habits.leap : @standing.expected(learner, rung - 1, scale) - habits.step
-        first = LEAST_RATE if first < LEAST_RATE
-        none * first + (1 - none) * again
+      def practise(l, index, rung, times, chance)
+        return if chance.zero?
+        clean = chance * @strand.attempts * times**AGAIN * rate(l, rung, index)
+        @quick[l] += clean / @squad.quick(index)
+        @slow[l] += clean / @squad.slow(index)
+        @whole[l] += clean
+        @at[l * @rungs + rung] += clean
+        @classes[l] += chance
+        @own[l] = rung
       end
-
-      def habits = @squad.habits
-
-      def highest(learner, rung, scale) = @standing.highest(learner, rung, scale)
     end
   end
 end

@@ -1,45 +1,57 @@
 module JauntyBell::Core
   module Weeks
-    # How forecasts came out: of what was said to be so likely, how much came true.
+    # How forecasts of classes came out, beside two plain guesses: of what was said to be so clean, how much was.
     #
-    #   scores = Scores.new([[0.7, true], [0.7, false]])
-    #   scores.bins  # => [Bin(from: 0.6, to: 0.8, said: 0.7, came: 0.5, count: 2)]
-    #   scores.brier # => 0.29 (Brier 1950: mean of (said − came)²; 0 is perfect, 0.25 is a coin's)
+    #   scores = Scores.new([Scores::Case.new(0.7, 0.8, 0.6), Scores::Case.new(0.7, 0.6, nil)])
+    #   scores.bins  # => [Bin(from: 0.6, to: 0.8, said: 0.7, came: 0.7, count: 2)]
+    #   scores.error # => 0.1 (the root of the mean of (said − came)²: 0 is perfect)
     class Scores
+      # Shares 0–1 of clean repetitions: what was `said` of a student at a place, what `came`, and what came the `last`
+      # time (nil for a first).
+      Case = Struct.new(:said, :came, :last)
       Bin = Value.of(:from, :to, :said, :came, :count)
       EDGES = [0.0, 0.2, 0.4, 0.6, 0.8, 1.0].freeze
       FEWEST = 20 # forecasts before anything is said of how good they are
 
-      # `forecasts` [said 0–1, came true].
-      def initialize(forecasts)
-        @forecasts = forecasts
+      # `cases` [Case].
+      def initialize(cases)
+        @cases = cases
       end
 
-      def count = @forecasts.size
+      def count = @cases.size
 
       def enough? = count >= FEWEST
 
-      def brier = if @forecasts.empty?
-                    nil
-                  else
-                    @forecasts.sum { |said, came| (said - (came ? 1 : 0))**2 } / count
-                  end
+      def error = off(@cases, &:said)
 
-      # Brier's score of somebody who always says the share that came true: what a forecast must beat.
+      # Of whoever says it will be as last time, and of the forecasts of the same cases.
+      def as_last_time = off(met, &:last)
+
+      def of_the_same = off(met, &:said)
+
+      # Of whoever always says what came on average.
       def base
-        return if @forecasts.empty?
-        share = @forecasts.count(&:last).fdiv(count)
-        share * (1 - share)
+        return if @cases.empty?
+        mean = @cases.sum(&:came) / count
+        off(@cases) { mean }
       end
 
       def bins
         EDGES.each_cons(2).filter_map do |from, to|
-          inside = @forecasts.select { |said, _| said >= from && (said < to || to == EDGES.last) }
+          inside = @cases.select { |one| one.said >= from && (one.said < to || to == EDGES.last) }
           next if inside.empty?
-          Bin.new(from: from, to: to, said: inside.sum(&:first) / inside.size,
-            came: inside.count(&:last).fdiv(inside.size), count: inside.size)
+          Bin.new(from: from, to: to, said: inside.sum(&:said) / inside.size, came: inside.sum(&:came) / inside.size,
+            count: inside.size)
         end
       end
+
+      private
+
+      def met = @cases.select(&:last)
+
+      # nil of nothing.
+      def off(cases) =
+        cases.empty? ? nil : Math.sqrt(cases.sum { |one| (yield(one) - one.came)**2 } / cases.size)
     end
   end
 end

@@ -1,18 +1,22 @@
 module JauntyBell::Core
   module Weeks
-    # Why a place is where it is, in a sentence a coach would say, with its numbers.
+    # Why a place is where it is, as a coach would say it: who can already, who is nearly there, when it was last done,
+    # what would be lost.
     class Why
-      def initialize(layout, strand, places, i, kind:, course:)
+      NEARLY = 0.25 # chance from which somebody is nearly there; the product's own
+      CAN = 0.75 # from which they can
+      NAMES = 3 # named; more are counted
+
+      def initialize(layout, schedule, walk, stop, index)
         @layout = layout
-        @strand = strand
-        @places = places
-        @i = i
-        @index, @rung, = places[i]
-        @kind = kind
-        @course = course
+        @schedule = schedule
+        @walk = walk
+        @stop = stop
+        @index = index
+        @strand = stop.strand
       end
 
-      def text = [pin, send(@kind), without].compact.join(" ")
+      def text = [pin, send(@stop.kind), last, returns].compact.join(" ")
 
       private
 
@@ -20,58 +24,74 @@ module JauntyBell::Core
 
       def new
         bases = @strand.bases.map { |id| @layout.name(id) }
-        start = bases.any? ? "New to the group: it builds on #{Words.list(bases)}, which enough " \
-          "own by then" : "New to the group: it builds on nothing they must know first"
-        "#{start}; the only new thing that day."
+        return "New to the group; it builds on nothing they must know first." if bases.empty?
+        "New to the group; it builds on #{Words.list(bases)}, which they have met."
       end
 
-      def climb
-        return "Begun #{at(rung)}." if @rung.zero?
-        "#{of(@course.gates[@i] || 0)} are expected to own it #{at(@layout.ladder[@rung - 1])} by then: time " \
-          "to do it " \
-          "#{at(rung)}."
+      def climb = "Most go on #{at(@stop.main)} today#{but(behind, "stays", "stay", "a rung lower")}."
+
+      def learn
+        can, nearly = split
+        return "Nobody is near it #{wanted_at} yet: it is being learned #{at(@stop.main)}." if (can + nearly).empty?
+        [("#{people(can)} #{verb(can, "can", "can")} do it #{wanted_at} already" if can.any?),
+          ("#{people(nearly)} #{verb(nearly, "is", "are")} nearly there" if nearly.any?)].compact.join("; ")
+          .then { |text| "#{text[0].upcase}#{text[1..]}." }
       end
 
-      def learn =
-        "Being learned #{at(rung)}: #{of(@course.before[@i])} are expected to own it before the class, " \
-          "#{of(@course.after[@i])} after."
-
-      def review = "A review: #{of(@course.before[@i])} own it #{at(rung)}, and what is not drilled fades."
-
-      def at(rung) = Lexicon::Plain.at(rung)
-
-      # What would be lost if the place were not there: at the end for a goal, else by the next time or the end.
-      def without
-        rest = @places.dup.tap { |list| list.delete_at(@i) }
-        @strand.goal? ? goal(rest) : later(rest)
+      def review
+        can, = split
+        return "A review, so that it stays." if can.empty?
+        "A review: #{people(can)} can do it #{wanted_at}, and what is not done fades."
       end
 
-      def goal(rest)
-        with, less = @course.end_share, @strand.course(rest).end_share
-        if percent(less) < percent(with)
-          "Without it #{percent(less)} instead of #{percent(with)} would own it at " \
-            "#{@layout.ladder[@strand.wanted]} at the end."
-        end
+      # Who can by then, and who is nearly there.
+      def split
+        at_wanted = doing.select { |l| @stop.rungs[l] >= (@strand.wanted || @stop.main) }
+        can = at_wanted.select { |l| @stop.before[l] >= CAN }
+        nearly = (at_wanted - can).select { |l| @stop.before[l] >= NEARLY }
+        [can, nearly]
       end
 
-      def later(rest)
-        index = @places[@i + 1]&.first || @layout.meetings.size - 1
-        return unless index > @index
-        with, less = @strand.share_at(index, @places, @rung), @strand.share_at(index, rest, @rung)
-        if percent(less) < percent(with)
-          "Without it #{percent(less)} instead of #{percent(with)} would own it on #{day(index)}."
-        end
+      def behind = doing.select { |l| @stop.rungs[l] < @stop.main }
+
+      def doing = @layout.squad.learners.each_index.select { |l| @stop.rungs[l] }
+
+      def but(list, one, many, what) =
+        list.empty? ? "" : "; #{people(list)} #{verb(list, one, many)} #{what}"
+
+      # When it was done before: in the plan, else by the marks.
+      def last
+        before = @schedule[@strand.id].map(&:first).select { |at| at < @index }.max
+        on = before ? @layout.meetings[before].on : last_marked
+        return if on.nil? || @stop.kind == :new
+        days = (@layout.meetings[@index].on - on).to_i
+        "Last done on #{day(on)}#{", #{Words.many(days / 7, "week")} before" if days >= 14}."
       end
 
-      def rung = @layout.ladder[@rung]
+      def last_marked
+        days = @layout.squad.learners.filter_map { |learner| @strand.trail(learner).day }
+        Date.jd(days.max) if days.any?
+      end
 
-      def of(share) = "#{(share * size).round} of #{size}"
+      def returns
+        return unless @stop.kind == :new
+        back = @schedule[@strand.id].map(&:first).find { |at| at > @index }
+        "It comes back on #{day(@layout.meetings[back].on)}." if back
+      end
 
-      def size = @layout.squad.size
+      def wanted_at = at(@strand.wanted || @stop.main)
 
-      def percent(share) = "#{(share * 100).round} %"
+      def at(rung) = Lexicon::Plain.at(@layout.ladder[rung])
 
-      def day(index) = @layout.meetings[index].on.strftime("%-d %b")
+      def people(list)
+        names = list.map { |l| @layout.squad.learners[l].name }
+        return "everybody" if names.size == @layout.squad.size && names.size > 1
+        (names.size <= NAMES) ? Words.list(names) : "#{names.size} of #{@layout.squad.size}"
+      end
+
+      def verb(list, one, many) = (list.size == 1) ? one : many
+
+      def day(on) = on.strftime("%-d %b")
     end
   end
 end

@@ -45,10 +45,13 @@ module JauntyBell
 
       def layout
         @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from,
-          habits: habits, school: @settings, juniors: @group[:juniors])
+          model: method(:model), school: @settings, juniors: @group[:juniors])
       end
 
-      def habits = @habits ||= squads.habits(ladder, shelf.keys.to_h { |id| [id, basis.of(id)] })
+      # What the group can do, read from its marks: asked for by what is planned, not by what is shown.
+      def model = @model ||= Core::Learning::Model.new(marked, shelf: shelf.transform_values(&:what))
+
+      def marked = @marked ||= squads.marked
 
       def ladder = Core::Bench::Rungs.from(@settings.first_rung)
 
@@ -68,6 +71,7 @@ module JauntyBell
       # plan.
       def planning(seed: 0)
         layout.refuse_empty
+        marked && shelf
         given = {seed: seed, from: places_in_force, came: came}
         ->(&progress) { layout.plan(**given, &progress) }
       end
@@ -97,19 +101,16 @@ module JauntyBell
         return [] unless in_force
         day = proposed[:planned_on].iso8601
         before, after = [in_force, proposed].map { |each| by_day(each[:plan], day) }
-        Core::Weeks::Moves.new(before, after, said: said_by_now, owns: shares(proposed, "now"),
-          ends: ends(proposed)).all
+        Core::Weeks::Moves.new(before, after, size: learners.size, said: said_by_now,
+          can: shares(proposed, "now"), ends: ends(proposed)).all
       end
 
-      # Forecasts of the plans that were in force, with what came: [said, came true]. A class counts where somebody was
-      # marked on what it drilled.
+      # Forecasts of the plans that were in force, with what came of who was marked.
       def scores = Core::Weeks::Scores.new(forecasts)
 
       private
 
       def away = @settings.pointed_out["away"]
-
-      def basis = @basis ||= Core::Bench::Basis.new(shelf.transform_values(&:what))
 
       def by_day(plan, from)
         plan["classes"].select { |planned| planned["on"] >= from }
@@ -122,12 +123,9 @@ module JauntyBell
       def shares(plan, key) = plan[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook[key]] }
 
       # What the plans in force expected of their goals, at the rung wanted, after the last class with each.
-      def said_by_now
-        wanted = in_force[:plan]["outlooks"].to_h { |outlook| [outlook["combination_id"], outlook["rung"]] }
+      def said_by_now =
         past_classes.flat_map { |planned| planned["places"] }
-          .select { |place| wanted[place["combination_id"]] == place["rung"] }
           .to_h { |place| [place["combination_id"], place["after"]] }
-      end
 
       def ends(proposed)
         was, is = shares(in_force, "share"), shares(proposed, "share")
@@ -140,23 +138,24 @@ module JauntyBell
         days = squads.class_days(start).map(&:iso8601)
         classes = past_classes.select { |planned| days.include?(planned["on"]) }
         return [] if classes.empty?
-        marks = squads.marks(start - 4 * @settings.half_life)
+        marks = squads.marks(start - 4 * @settings.half_life).group_by { |(student, id, _), _| [student, id] }
+          .transform_values { |list| list.flat_map { |(_, _, rung), each| each.map { |mark| [rung, mark] } } }
         classes.flat_map do |planned|
           planned["places"].flat_map { |place| came_of(place, Date.iso8601(planned["on"]), marks) }
         end
       end
 
       def came_of(place, day, marks)
-        seen = place["said"].any? do |said|
-          marks.fetch([said["student_id"], place["combination_id"], said["rung"]], []).any? { |mark| mark.on == day }
-        end
-        return [] unless seen
-        place["said"].map do |said|
-          known = marks.fetch([said["student_id"], place["combination_id"], said["rung"]], [])
-            .select { |mark| mark.on <= day }
-          [said["after"], Core::Book::Mastery.owned?(known, on: day, half_life: @settings.half_life)]
+        place["said"].filter_map do |said|
+          known = marks.fetch([said["student_id"], place["combination_id"]], [])
+          _, came = known.find { |rung, mark| mark.on == day && rung == said["rung"] }
+          next unless came
+          _, last = known.select { |_, mark| mark.on < day }.max_by { |_, mark| mark.on }
+          Core::Weeks::Scores::Case.new(said["rate"], share(came), last && share(last))
         end
       end
+
+      def share(mark) = mark.clean.fdiv(mark.attempted)
     end
   end
 end

@@ -3,37 +3,52 @@ module JauntyBell
     module Ways
       # By the planner, which lays the rest out again before each class from the marks there are.
       class Planned
-        NAME = "planned, and planned again"
         # Searches small enough for thirty seasons: one before the season, and one before each class that goes on from
         # the plan there is.
-        FIRST = {few: 0, tried: 40, kept: 1, moves: 2000}.freeze
-        AGAIN = {few: 0, tried: 1, kept: 1, moves: 250}.freeze
+        FIRST = {few: 0, tried: 4, kept: 1, moves: 300}.freeze
+        AGAIN = {few: 0, tried: 1, kept: 1, moves: 100}.freeze
 
-        def initialize(programme, shelf)
+        # What the plan said before the class: {rates: {[student, id] => share}, ends: {[id, student] => chance}}.
+        attr_reader :told
+
+        def initialize(programme, shelf:, ladder:)
           @programme = programme
-          @shelf = shelf.to_h { |id, combination| [id, Core::Card::Named.new(id: id, name: id, what: combination)] }
+          @shelf = shelf
+          @named = shelf.to_h { |id, combination| [id, Core::Card::Named.new(id: id, name: id, what: combination)] }
         end
 
         def places(index, day, squad)
-          layout = Core::Weeks::Layout.new(@programme, shelf: @shelf, learners: squad.learners, today: day,
-            habits: squad.habits)
-          timetable = layout.timetable
-          schedule = Core::Weeks::Planner.new(timetable, layout.squad, seed: index,
-            **(@rest ? AGAIN : FIRST), from: @rest)
-            .find.schedule
-          @rest = schedule.transform_values do |places|
-            places.reject { |place| place[0].zero? }.to_h { |at, _, times| [at - 1, times] }
-          end
-          schedule.filter_map do |id, places|
-            places.find { |place| place[0].zero? }&.then do |_, rung, times|
-              [id, layout.ladder[rung], times, layout.ladder[timetable.strands[id].top]]
-            end
+          plan = layout(day, squad).plan(seed: index, from: @rest, **(@rest ? AGAIN : FIRST))
+          @rest = rest(plan)
+          tell(plan)
+          plan.classes.first.places.map { |place|
+            [place.combination_id, place.said.to_h { |said| [said.student_id, said.rung] }, place.times]
+          }
+        end
+
+        private
+
+        def layout(day, squad)
+          Core::Weeks::Layout.new(@programme, shelf: @named, learners: squad.learners(day), today: day,
+            model: Core::Learning::Model.new(SimulatedSquad.marked(squad.marks), shelf: @shelf))
+        end
+
+        # {id => {class => times}} of the classes after the next.
+        def rest(plan)
+          plan.classes.drop(1).each_with_index.with_object({}) do |(planned, index), found|
+            planned.places.each { |place| (found[place.combination_id] ||= {})[index] = place.times }
           end
         end
 
-        def efforts =
-          Core::Weeks::Loads.new(@programme.meetings, effort: @programme.effort, limits: @programme.limits,
-            usual: @programme.usual).efforts
+        def tell(plan)
+          next_class = plan.classes.first
+          @told = {rates: next_class.places.flat_map { |place|
+            place.said.map { |said| [[said.student_id, place.combination_id], said.rate] }
+          }.to_h,
+                   ends: plan.outlooks.flat_map { |outlook|
+                     outlook.students.map { |id, chance| [[outlook.combination_id, id], chance] }
+                   }.to_h}
+        end
       end
     end
   end

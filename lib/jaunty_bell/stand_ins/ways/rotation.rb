@@ -4,9 +4,7 @@ module JauntyBell
       # A fixed rotation: the goals in order, as many as there are places, on from where the last class stopped; the
       # rung goes by the calendar.
       class Rotation
-        NAME = "fixed rotation"
-
-        def initialize(programme, ladder)
+        def initialize(programme, shelf:, ladder:)
           @programme = programme
           @ladder = ladder
           @next = 0
@@ -20,8 +18,6 @@ module JauntyBell
           @next += @programme.slots
           chosen.tally.map { |goal, times| [goal.combination_id, rung(goal, index), times] }
         end
-
-        def efforts = @programme.meetings.to_h { |meeting| [meeting.index, @programme.effort] }
 
         private
 

@@ -4,9 +4,7 @@ module JauntyBell
       # Repeat until most have it: the most important goals first, each again and again until enough own it, then a rung
       # up, then the next goal; once all are done, from the beginning.
       class UntilMost
-        NAME = "repeat until most have it"
-
-        def initialize(programme, ladder)
+        def initialize(programme, shelf:, ladder:)
           @programme = programme
           @ladder = ladder
           @goals = programme.goals.sort_by { |goal| -goal.importance }
@@ -23,8 +21,6 @@ module JauntyBell
             [goal.combination_id, @ladder[[@stands[goal], @ladder.index(goal.rung)].min], times] if times.positive?
           end
         end
-
-        def efforts = @programme.meetings.to_h { |meeting| [meeting.index, @programme.effort] }
 
         private
 

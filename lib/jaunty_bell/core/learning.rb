@@ -1,0 +1,21 @@
+module JauntyBell::Core
+  # What students can do, read from their marks: how likely each is to do a combination cleanly, and how sure that is.
+  module Learning
+    # What a coach marked, one a day for each student, combination and rung: `rung` its rank (Bench::Rungs), `day` a
+    # Julian day, `attempted` and `clean` repetitions, `coach` whoever marked or nil.
+    Marked = Struct.new(:student, :combination, :rung, :day, :attempted, :clean, :coach)
+
+    CAN = 0.8 # clean, of a student who really can: 8 in 10
+
+    class << self
+      def logit(share) = Math.log(share / (1 - share))
+
+      def share(logit) = 1 / (1 + Math.exp(-logit))
+
+      # The chance that a share, as sure as that, is CAN or more: the normal share above its logit.
+      def can(logit, variance) = 0.5 * (1 + Math.erf((logit - CAN_LOGIT) / Math.sqrt(2 * [variance, 1e-9].max)))
+    end
+
+    CAN_LOGIT = logit(CAN)
+  end
+end

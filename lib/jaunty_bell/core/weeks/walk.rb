@@ -1,0 +1,120 @@
+module JauntyBell::Core
+  module Weeks
+    # A schedule gone through class by class with every learner: who does what at which rung, in lanes, and what is
+    # expected of each. At most so many new things for each learner in a class, none of them in its last third.
+    #
+    #   Walk.new(layout, schedule).classes # => [[Stop, …], …] of each class, in the order of the hour
+    class Walk
+      # One place: `strand`, `times`; `kind` :new, :climb, :learn or :review; by learner `rungs` (indexes, nil for who
+      # may not do it that day), `rates`, `before` and `after`, the chances that they really can at their rung; `main`
+      # the rung of most; shares of the group that can at the rung wanted, `ready` before and `came` after.
+      Stop = Struct.new(:strand, :times, :kind, :rungs, :rates, :before, :after, :main, :ready, :came)
+      KINDS = %i[new climb learn review].freeze # in the order of the hour: what is new comes while heads are fresh
+      LANES = 3 # a coach can keep going at once; common practice, no source
+      OWNED = 0.6 # of those who are to be expected really can: a review; the product's own
+
+      def initialize(layout, schedule)
+        @layout = layout
+        @timetable = layout.timetable
+        @schedule = schedule
+        @squad = layout.squad
+        @walks = schedule.keys.to_h { |id| [id, @timetable.strands[id].set_out] }
+        @main = {}
+        @begun = @timetable.strands.each_value.reject(&:new?).map(&:id)
+      end
+
+      def classes = @classes ||= Array.new(@timetable.classes) { |index| hold(index) }
+
+      # By learner, the chance that they really can at the end.
+      def at_the_end(strand)
+        classes
+        walk = @walks[strand.id] || strand.set_out
+        Array.new(@squad.size) { |l| walk.can(l, strand.wanted || 0, @squad.end_index) }
+      end
+
+      private
+
+      def hold(index)
+        @fresh = Array.new(@squad.size, 0)
+        stops = in_class(index).map { |strand, times| [strand, times, kind(strand, index)] }
+          .sort_by { |strand, _, kind| [KINDS.index(kind), -strand.importance, strand.id.to_s] }
+        early = (stops.sum { |_, times, _| times } * 2/3r).ceil
+        at = 0
+        stops.map do |strand, times, kind|
+          stop(strand, times, kind, index, fresh: at < early).tap { at += times }
+        end
+      end
+
+      def in_class(index) =
+        @schedule.filter_map { |id, places|
+          places.find { |at, _| at == index }&.then { |_, times| [@timetable.strands[id], times] }
+        }
+
+      def kind(strand, index)
+        return :new unless @begun.include?(strand.id)
+        walk = @walks[strand.id]
+        return :review if present(strand, index) { |l| walk.can(l, strand.wanted || walk.own[l], index) } >= OWNED
+        (main(strand, wishes(strand, index, fresh: true), index) > @main.fetch(strand.id) {
+          walk_main(strand)
+        }) ? :climb : :learn
+      end
+
+      # The rung where most stand.
+      def walk_main(strand) = @walks[strand.id].own.tally.max_by { |rung, count| [count, -rung] }&.first || 0
+
+      def stop(strand, times, kind, index, fresh:)
+        walk = @walks[strand.id]
+        rungs = lanes(wishes(strand, index, fresh: fresh))
+        pin = @timetable.pins.dig(index, strand.id) and rungs = rungs.map { |rung| rung && pin }
+        rungs.each_with_index { |rung, l| @fresh[l] += 1 if rung && walk.own_new?(l, rung) }
+        rates, before = each_does(rungs) { |l, rung| walk.foretold(l, rung, index) }, can(walk, rungs, index)
+        ready = walk.share(strand.wanted || 0, index)
+        walk.drill(index, times, rungs)
+        @begun |= [strand.id]
+        @main[strand.id] = main(strand, rungs, index)
+        Stop.new(strand, times, kind, rungs, rates, before, can(walk, rungs, index), @main[strand.id], ready,
+          walk.share(strand.wanted || 0, index))
+      end
+
+      def can(walk, rungs, index) = each_does(rungs) { |l, rung| walk.can(l, rung, index) }
+
+      def each_does(rungs) = rungs.each_with_index.map { |rung, l| rung && yield(l, rung) }
+
+      # By learner, the rung they would do: what would be one new thing too many stays as it is.
+      def wishes(strand, index, fresh:)
+        walk = @walks[strand.id]
+        Array.new(@squad.size) do |l|
+          next if strand.chances[l][index].zero?
+          rung = walk.next_rung(l, index)
+          next rung unless walk.own_new?(l, rung) && rung.positive?
+          (fresh && @fresh[l] < [@timetable.limits.new_things, 1].max) ? rung : walk.own[l]
+        end
+      end
+
+      # At most LANES rungs at once: the rungs that the fewest have to leave theirs for; those go to the next one down.
+      def lanes(wishes)
+        done = wishes.compact
+        return wishes if done.uniq.size <= LANES
+        kept = done.uniq.combination(LANES).min_by do |rungs|
+          [done.sum { |wish| (wish - nearest(rungs, wish)).abs }, rungs]
+        end
+        wishes.map { |wish| wish && nearest(kept, wish) }
+      end
+
+      def nearest(rungs, wish) = rungs.select { |rung| rung <= wish }.max || rungs.min
+
+      # The rung of most of those who are to be expected; of two, the lower.
+      def main(strand, rungs, index)
+        weights = Hash.new(0.0)
+        rungs.each_with_index { |rung, l| weights[rung] += strand.chances[l][index] if rung }
+        weights.max_by { |rung, weight| [weight, -rung] }&.first || 0
+      end
+
+      def present(strand, index)
+        chances = strand.chances.map { |row| row[index] }
+        total = chances.sum
+        total.zero? ? 0.0 : chances.each_with_index.sum { |chance, l| chance * yield(l) } / total
+      end
+    end
+  end
+end
