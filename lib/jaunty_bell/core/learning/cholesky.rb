@@ -15,8 +15,16 @@ module JauntyBell::Core
         back(forward(right))
       end
 
+      # Whole, from the triangle's own inverse.
       def inverse
-        Array.new(@size) { |i| solve(Array.new(@size, 0.0).tap { |unit| unit[i] = 1.0 }) }
+        roots = root_inverse
+        Array.new(@size) { |i| Array.new(@size) { |j| column_product(roots, i, j) } }
+      end
+
+      # Its diagonal alone.
+      def inverse_diagonal
+        roots = root_inverse
+        Array.new(@size) { |i| column_product(roots, i, i) }
       end
 
       private
@@ -34,6 +42,35 @@ module JauntyBell::Core
           j += 1
         end
         made
+      end
+
+      # Rows of the triangle's inverse.
+      def root_inverse
+        rows = []
+        @rows.each_with_index do |row, i|
+          made = Array.new(i + 1, 0.0)
+          made[i] = 1 / row[i]
+          k = 0
+          while k < i
+            by, other, j = row[k] * made[i], rows[k], 0
+            while j <= k
+              made[j] -= by * other[j]
+              j += 1
+            end
+            k += 1
+          end
+          rows << made
+        end
+        rows
+      end
+
+      def column_product(rows, i, j)
+        sum, k = 0.0, (i > j) ? i : j
+        while k < @size
+          sum += rows[k][i] * rows[k][j]
+          k += 1
+        end
+        sum
       end
 
       def forward(right)

@@ -48,8 +48,9 @@ module JauntyBell::Core
 
       def round
         climb(1)
+        doubts = Cholesky.new(@bend).inverse_diagonal
         @families.each_with_index do |members, f|
-          squares = members.sum { |i| (@coefficients[i] - @means[i])**2 + inverse[i][i] }
+          squares = members.sum { |i| (@coefficients[i] - @means[i])**2 + doubts[i] }
           @family_variances[f] = (squares + @prior * @usual[f]) / (members.size + @prior)
         end
         vary

@@ -7,7 +7,7 @@ module JauntyBell::Core
     #   model.logit("ana", "lantern", 2, day) # as a coach between the strict and the mild would mark it
     #   model.variance("ana", "lantern", 2, day)
     class Model
-      MOST = 5_000 # marks it is fitted to, the latest; those before count as practice
+      MOST = 2_500 # marks it is fitted to, the latest; those before count as practice
       # What each family varies by, before marks say otherwise: students, their pace, their forgetting, combinations,
       # coaches.
       USUAL = [0.4, 0.02, 0.01, 0.08, 0.1].freeze

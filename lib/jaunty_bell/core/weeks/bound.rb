@@ -31,9 +31,10 @@ module JauntyBell::Core
 
       # [[places, the most they could bring], …].
       def points(strand)
-        walk, most = strand.set_out, -Float::INFINITY
-        (0..@timetable.classes * @timetable.most_places).map do |places|
-          walk.drill_at_best if places.positive?
+        walk, most, done = strand.set_out, -Float::INFINITY, 0
+        [0, *Construct::COUNTS, @timetable.classes * @timetable.most_places].uniq.map do |places|
+          (places - done).times { walk.drill_at_best }
+          done = [places, done].max
           [places, most = [most, @timetable.worth(strand, walk.course)].max]
         end
       end

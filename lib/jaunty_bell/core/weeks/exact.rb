@@ -12,14 +12,25 @@ module JauntyBell::Core
       end
 
       def best
+        return if @timetable.classes.times.reduce(1) { |all, index| all * count(index) } > @most
         ways = Array.new(@timetable.classes) { |index| hours(index) }
-        return if ways.reduce(1) { |all, list| all * list.size } > @most
         first, *rest = ways
         return unless first
         first.product(*rest).filter_map { |plan| schedule(plan) }.max_by { |schedule| @timetable.value(schedule) }
       end
 
       private
+
+      # How many ways there are to fill a class, without looking at them: of as many places as there are, or of all that
+      # could be taken.
+      def count(index)
+        ids = @timetable.strands.keys.reject { |id| @timetable.barred?(id, index) }
+        ways = [1, *[0] * @timetable.slots]
+        ids.each do
+          ways = ways.each_index.map { |left| (0..[@timetable.most_places, left].min).sum { |times| ways[left - times] } }
+        end
+        [ways.last, 1].max
+      end
 
       # Each way to fill a class, [[id, times], …], as full as it can be.
       def hours(index)

@@ -14,8 +14,8 @@ module JauntyBell::Core
       FEW = 2_000 # classes filled in trying every schedule
       # Schedules laid out, and moves tried on the best of them, times learners times classes: so that a large programme
       # takes no longer than a small one, and the same one is always searched as far.
-      LAID_OUT = 1_500
-      MOVED = 300_000
+      LAID_OUT = 800
+      MOVED = 80_000
 
       # The measures of work can be given: `few`, `tried` schedules laid out, `kept` of them made better with `moves`
       # each.
@@ -25,9 +25,9 @@ module JauntyBell::Core
         @random = Random.new(seed)
         @few = few
         size = [squad.size * timetable.classes, 1].max
-        @tried = tried || (LAID_OUT / size).clamp(2, 8)
+        @tried = tried || (LAID_OUT / size).clamp(1, 4)
         @kept = kept
-        @moves = moves || (MOVED / size).clamp(150, 1_500)
+        @moves = moves || (MOVED / size).clamp(60, 1_000)
         @from = from
       end
 
