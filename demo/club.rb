@@ -44,6 +44,7 @@ module JauntyBell
           holds
           knock
           elsewhere
+          closures
           programme
           named_series
         end
@@ -233,6 +234,20 @@ module JauntyBell
 
       def evening(day) = Time.utc(day.year, day.month, day.day, 20)
 
+      # Days to come on which the club is closed, far enough off that no class of this week is called off.
+      def closures
+        store, soon = Store::Closures.new(@db, @club_id), @today + 7
+        FACTS["closures"].each do |each|
+          from = each["in"] ? soon + (each["day"] - soon.cwday) % 7 + 7 * each["in"] : coming(each["from"], soon)
+          to = each["to"] ? coming(each["to"], from) : from
+          store.add(id: told_id, name: each["name"], from: from, to: to) if from < @today + 84
+        end
+      end
+
+      # The next day of that name ("12-24") from a day on.
+      def coming(day, from) =
+        [from.year, from.year + 1].map { |year| Date.iso8601("#{year}-#{day}") }.find { |date| date >= from }
+
       # A programme under way, with the plan that was made of it on its first day from what was known then.
       def programme
         facts, store = FACTS["programme"], Store::Programmes.new(@db, @club_id)
@@ -245,7 +260,7 @@ module JauntyBell
                     "times" => group["slots"].map { |slot|
                       {"weekday" => slot["day"], "at" => slot["at"], "minutes" => slot["minutes"]}
                     },
-                    "holidays" => facts["holidays"].map { |week, day| (start + 7 * week + day - 1).iso8601 },
+                    "holidays" => [],
                     "goals" => goals, "pins" => [], "not_before" => [], "never" => [], "limits" => {}}
         card = @cards.fetch(facts["card"])
         row = store.add(id: told_id, group_id: @groups[facts["group"]], template_id: card[:id], name: facts["name"],
@@ -256,26 +271,19 @@ module JauntyBell
 
       def layout(settings, card, group, start)
         wanted = Core::Weeks::Programme.from_data(settings) { |each| each["combination_id"] }
+        wanted = wanted.but(holidays: Store::Closures.new(@db, @club_id).days(start, wanted.ends))
         learners = @students.select { |student| student["group"] == group && about?(student, start) }.map do |student|
           Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"],
-            known: known(student["id"], start), stance: student["stance"].to_sym)
+            stance: student["stance"].to_sym)
         end
+        shelf = @combinations.values.to_h { |row|
+          [row[:id], Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning(row[:id]))]
+        }
         Core::Weeks::Layout.new(wanted.but(slots: Core::Weeks::Draft.technical(card).size,
           seconds: Core::Weeks::Draft.seconds(card), effort: card.mean_effort.round(2)),
-          shelf: @combinations.values.to_h { |row|
-            [row[:id], Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning(row[:id]))]
-          }, learners: learners, today: start)
-      end
-
-      # {[combination id, rung] => Evidence} from the marks before a day.
-      def known(student_id, day)
-        marks = @db[:marks].where(club_id: @club_id, student_id: student_id).where { on < day }
-          .select(:combination_id, :rung, :on, :attempted, :clean).all
-        marks.group_by { |row| row.values_at(:combination_id, :rung) }.transform_values do |list|
-          Core::Book::Evidence.of(list.map { |row|
-            Core::Book::Mastery::Mark.new(**row.slice(:on, :attempted, :clean))
-          }, half_life: Core::Book::Mastery::HALF_LIFE)
-        end
+          shelf: shelf, learners: learners, today: start,
+          model: Core::Learning::Model.new(Store::Squads.marked(@db, @club_id, learners.map(&:id), upto: start - 1),
+            shelf: shelf.transform_values(&:what)))
       end
 
       def student(name) = @students.find { |each| each["name"] == name }

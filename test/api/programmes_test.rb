@@ -81,7 +81,8 @@ class ProgrammesApiTest < ApiTest
     rounds = card[:blocks].flat_map { |block| block[:rounds] }
     assert_equal ["Rope",
       *programme[:plan][:classes].first[:places].flat_map { |place|
-        [programme[:names][place[:combination_id].to_sym]] * place[:times]
+        name = programme[:names][place[:combination_id].to_sym]
+        (place[:times] > 1) ? ["#{name}, the first part", name] : [name]
       }], rounds.map { |each| each[:title] }
     meeting = call(:get, "/api/weeks/programmes/#{programme[:id]}")[:meetings].first
     assert_equal made.values_at(:class_id, :card_id), meeting.values_at(:class_id, :card_id)
@@ -158,6 +159,32 @@ class ProgrammesApiTest < ApiTest
     assert_in_delta place[:said].sum { |one| one[:rate] } / 3, said[:scores][:bins].first[:said], 1e-3
     assert_nil said[:scores][:as_last_time], "there was no last time"
   end
+
+  # The calendar is one: the class of a closed day is planned no more, and is again when the closure is taken back.
+  def test_closed_days_move_programmes_and_classes_alike
+    programme, id = planned(add), uuid
+    days = programme[:meetings].map { |meeting| meeting[:on] }
+    call(:post, "/api/weeks/programmes/#{programme[:id]}/classes", on: [days[1]])
+    closed = call(:post, "/api/calendar/closures", id: id, name: "Regatta", from: days[1], to: days[1])
+    assert_equal [201, [{id: id, name: "Regatta", from: days[1], to: days[1]}]], [status, closed]
+    assert_equal days - [days[1]], call(:get, "/api/weeks/programmes/#{programme[:id]}")[:meetings].map { |each|
+      each[:on]
+    }
+    assert_equal [[true, true]], on(days[1]).map { |row| row.values_at(:cancelled, :closed) }
+    get "/api/calendar/groups/#{@group}/classes.ics"
+    assert_includes last_response.body, "STATUS:CANCELLED"
+    replanned = planned(programme)
+    refute_includes replanned[:proposed][:classes].map { |each| each[:on] }, days[1]
+    call(:delete, "/api/calendar/closures/#{id}")
+    assert_equal days, call(:get, "/api/weeks/programmes/#{programme[:id]}")[:meetings].map { |each| each[:on] }
+    assert_equal [[false, false]], on(days[1]).map { |row| row.values_at(:cancelled, :closed) }
+    call(:post, "/api/calendar/closures", id: uuid, name: "Backwards", from: days[1], to: days[0])
+    assert_refused 422, path: "to"
+    call(:delete, "/api/calendar/closures/#{uuid}")
+    assert_refused 404
+  end
+
+  def on(day) = call(:get, "/api/calendar?from=#{day}&days=1")[:classes].select { |row| row[:on] == day }
 
   def test_assistants_look
     programme = add

@@ -79,8 +79,11 @@ class ProgrammeBookTest < ServiceTest
     assert_match(/\ASpring, /, card[:name])
     titles = card[:blocks].flat_map { |block| block["rounds"].map { |each| each["title"] } }
     planned = book.in_force[:plan]["classes"].first["places"]
-      .flat_map { |each| [each["combination_id"]] * each["times"] }
-    assert_equal ["Rope", *planned.map { |each| book.shelf.fetch(each).name }], titles
+    named = planned.flat_map { |each|
+      name = book.shelf.fetch(each["combination_id"]).name
+      (each["times"] > 1) ? ["#{name}, the first part", name] : [name]
+    }
+    assert_equal ["Rope", *named], titles
     error = assert_raises(Core::InvalidInput) { drafts.put(@start - 7) }
     assert_equal "on", error.path
   end

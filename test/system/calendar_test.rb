@@ -29,6 +29,30 @@ class CalendarSystemTest < SystemTest
     assert_selector "[role=dialog]", text: "In the calendar"
   end
 
+  # A day is closed from the calendar, its class is off; taken back, it is on again.
+  def test_the_club_is_closed
+    schedule(room: "Luggage room")
+    click_on "Show the calendar"
+    click_button "Closed days"
+    assert_accessible
+    within("[role=dialog]") do
+      fill_in "What for", with: "Boat races"
+      ["First day", "Last day"].each { |label| fill_in label, with: "11-30-2099" }
+      click_button "Close 1 day"
+      assert_selector "li", text: "Boat races"
+    end
+    within("section[aria-label='Week of 30 Nov']") { assert_text "the club is closed" }
+    within("[role=dialog]") do
+      click_button "Take back: Boat races"
+      assert_no_selector "li", text: "Boat races"
+    end
+    within("section[aria-label='Week of 30 Nov']") { assert_no_text "the club is closed" }
+  ensure
+    JauntyBell::Store::Closures.new(db, db[:clubs].get(:id)).then { |store|
+      store.all.select { |row| row[:name] == "Boat races" }.each { |row| store.remove(row[:id]) }
+    }
+  end
+
   def test_a_card_every_week_a_clash_and_one_called_off
     schedule(room: "Luggage room", weeks: 3)
     assert_text "3 classes, one a week"

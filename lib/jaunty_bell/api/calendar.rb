@@ -13,6 +13,19 @@ module JauntyBell
 
       get("/coaches", who: :all) { answer(people.coaches) }
 
+      get("/closures", who: :all) { answer(shown_closures) }
+
+      post "/closures", who: :coach do
+        from, to = %w[from to].map { |name| Core::Weeks.day(body_given[name], name) }
+        closures.add(id: body_given["id"], name: body_given["name"], from: from, to: to)
+        answer(shown_closures, status: 201)
+      end
+
+      delete "/closures/:id", who: :coach do
+        closures.remove(id)
+        answer(shown_closures)
+      end
+
       post "/classes", who: :coach do
         card = cards.find(body_given["card_id"])
         rows = classes.schedule(body_given["ids"], at: body_given["at"], card_id: card[:id],
@@ -51,6 +64,8 @@ module JauntyBell
       end
 
       private
+
+      def shown_closures = closures.all.map { |row| row.merge(from: row[:from].iso8601, to: row[:to].iso8601) }
 
       def listed(rows, status: 200)
         answer({classes: rows.map { |row| Files::ClassJson.line(row) },

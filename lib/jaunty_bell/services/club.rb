@@ -36,6 +36,8 @@ module JauntyBell
 
       def classes = @classes ||= Store::Classes.new(db, id)
 
+      def closures = @closures ||= Store::Closures.new(db, id)
+
       def facts = @facts ||= Store::Facts.new(db, id, coach_id: account_id)
 
       def care = @care ||= Store::Care.new(db, id, account_id: account_id)

@@ -59,6 +59,7 @@ module JauntyBell
           @db[:classes].multi_insert(ids.each_with_index.map { |id, week|
             facts.merge(id: id, starts_at: local(at, week))
           })
+          closures.settle
         end
         rows.where(id: ids).order(:starts_at).all
       end
@@ -71,6 +72,7 @@ module JauntyBell
         guarding do
           touch(following ? later(row) : rows.where(id: id),
             facts.slice(:card_id, :coach_id, :room, :title, :minutes), shift)
+          closures.settle
         end
         find(id)
       end
@@ -78,7 +80,15 @@ module JauntyBell
       # Calls a class off, or on again; with `following` the rest of its series too. Raises Missing or Conflict.
       def cancel(id, cancelled:, following: false)
         row = to_come(id)
-        touch(following ? later(row) : rows.where(id: id), {cancelled_at: cancelled ? Clock.now : nil}, 0)
+        if !cancelled && (closure = closures.of_class(id))
+          raise Conflict.new("The club is closed that day (#{closure}): take the closure back first.",
+            path: "cancelled")
+        end
+        guarding do
+          touch(following ? later(row) : rows.where(id: id),
+            {cancelled_at: cancelled ? Clock.now : nil, closure_id: nil}, 0)
+          closures.settle
+        end
         find(id)
       end
 
@@ -146,6 +156,8 @@ module JauntyBell
             visiting.as(:visiting), day.as(:on))
           .order(:starts_at, Sequel[:classes][:id])
       end
+
+      def closures = Closures.new(@db, @club_id)
 
       def zone = @db[:clubs].where(id: @club_id).select(:time_zone)
 

@@ -9,6 +9,20 @@ module JauntyBell
       DAY = "(classes.starts_at AT TIME ZONE (SELECT time_zone FROM clubs WHERE clubs.id = classes.club_id))::date"
         .freeze
 
+      # Core::Learning::Marked of some students of a club up to a day, in order of days, one a day for each student,
+      # combination, rung and coach.
+      def self.marked(db, club_id, students, upto:)
+        db[:marks].where(club_id: club_id, student_id: students, taken_back_at: nil, on: (upto - HISTORY)..upto)
+          .group(:student_id, :combination_id, :rung, :on, :coach_id).order(:on, :student_id, :combination_id, :rung)
+          .select_map([:student_id, :combination_id, :rung, :on,
+            Sequel.function(:sum, :attempted).cast(Integer).as(:attempted),
+            Sequel.function(:sum, :clean).cast(Integer).as(:clean), :coach_id])
+          .map { |student, combination, rung, on, attempted, clean, coach|
+            Core::Learning::Marked.new(student, combination, Core::Bench::Rungs.rank(rung), on.jd, attempted, clean,
+              coach)
+          }
+      end
+
       def initialize(db, club_id, group_id, masteries:, half_life:, today:)
         @db = db
         @club_id = club_id
@@ -37,20 +51,8 @@ module JauntyBell
       # Names of those who have not come for so long that they are not planned for.
       def away(days) = rows.select { |row| away?(row, days) }.map { |row| row[:name] }
 
-      # Core::Learning::Marked of the group's students in order of days, one a day for each student, combination, rung
-      # and coach.
-      def marked
-        @db[:marks].where(club_id: @club_id, student_id: ids, taken_back_at: nil)
-          .where(on: (@today - HISTORY)..@today)
-          .group(:student_id, :combination_id, :rung, :on, :coach_id).order(:on, :student_id, :combination_id, :rung)
-          .select_map([:student_id, :combination_id, :rung, :on,
-            Sequel.function(:sum, :attempted).cast(Integer).as(:attempted),
-            Sequel.function(:sum, :clean).cast(Integer).as(:clean), :coach_id])
-          .map { |student, combination, rung, on, attempted, clean, coach|
-            Core::Learning::Marked.new(student, combination, Core::Bench::Rungs.rank(rung), on.jd, attempted, clean,
-              coach)
-          }
-      end
+      # Core::Learning::Marked of the group's students.
+      def marked = Squads.marked(@db, @club_id, ids, upto: @today)
 
       # {day => load of its classes, as a student of the group told it on average} since a day.
       def loads(since)

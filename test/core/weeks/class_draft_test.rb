@@ -34,7 +34,7 @@ class ClassDraftTest < Minitest::Test
 
   def test_places_take_the_technical_rounds_in_order
     made = rounds(draft(planned(place("three", kind: :new), place("two", "clock", times: 2))))
-    assert_equal ["Rope", "Three", "Two", "Two"], made.map(&:title)
+    assert_equal ["Rope", "Three", "Two, the first part", "Two"], made.map(&:title)
     assert_equal [60, "clock", nil], [made[1].explain, made[2].rung, made[2].drill]
   end
 

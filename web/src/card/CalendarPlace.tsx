@@ -12,6 +12,7 @@ import { useClub, useMayPlan } from "../kit/session";
 import { dayAndMonth, timeOfDay } from "../kit/time";
 import { Clashes } from "./Clashes";
 import { ClassSheet } from "./ClassSheet";
+import { ClosuresSheet } from "./ClosuresSheet";
 import { ScheduleSheet } from "./ScheduleSheet";
 
 const WEEKS = 5;
@@ -29,6 +30,8 @@ export default function CalendarPlace() {
   const [chosen, setChosen] = useState<string | null>(null);
   const [adding, setAdding] = useState<string | null>(null);
   const calendar = useQuery(asks.calendar(from, WEEKS * 7));
+  const closures = useQuery(asks.closures());
+  const [closing, setClosing] = useState(false);
   const show = (date: string) => setParams({ from: date });
   useKeysOf("The calendar", [
     { keys: "ArrowLeft", does: "five weeks back", run: () => show(plus(from, -7 * WEEKS)) },
@@ -43,6 +46,7 @@ export default function CalendarPlace() {
         aside={
           <div className="flex flex-wrap items-center gap-2">
             <Feeds />
+            <Button onClick={() => setClosing(true)}>Closed days</Button>
             <Button onClick={() => show(plus(from, -7 * WEEKS))} aria-label="Five weeks back">
               ←
             </Button>
@@ -76,17 +80,19 @@ export default function CalendarPlace() {
             {DAYS.map((day, i) => {
               const date = plus(first, i);
               const classes = calendar.data?.classes.filter((each) => each.on === date) ?? [];
+              const closed = closures.data?.find((each) => each.from <= date && date <= each.to);
               const look = date === club.today ? "border-brass bg-chalk" : "border-seam bg-chalk/60";
               return (
                 <div
                   key={day}
-                  className={`min-h-28 rounded-xl border-[1.5px] px-1.5 py-1 ${look} ${classes.length === 0 ? "max-lg:hidden" : ""}`}
+                  className={`min-h-28 rounded-xl border-[1.5px] px-1.5 py-1 ${look} ${classes.length === 0 && !closed ? "max-lg:hidden" : ""} ${closed ? "bg-canvas-deep" : ""}`}
                 >
                   <p className="px-1 text-ink-soft text-xs">
                     <span className="lg:hidden">{day} </span>
                     {dayAndMonth(date)}
                     {date === club.today && <strong className="text-brass-deep"> today</strong>}
                   </p>
+                  {closed && <p className="px-1 font-semibold text-xs">closed: {closed.name}</p>}
                   <ul className="grid gap-1">
                     {classes.map((each) => (
                       <Held
@@ -104,6 +110,7 @@ export default function CalendarPlace() {
           </section>
         ))}
       </div>
+      {closing && <ClosuresSheet close={() => setClosing(false)} today={club.today} />}
       {row && <ClassSheet row={row} close={() => setChosen(null)} />}
       {adding && <ChooseCard at={`${adding}T18:30`} close={() => setAdding(null)} />}
     </>
@@ -130,7 +137,11 @@ function Held({ row, zone, clash, open }: HeldProps) {
         <span className="font-bold">{timeOfDay(row.starts_at, zone)}</span>{" "}
         <span className={row.cancelled ? "line-through" : ""}>{row.title}</span>
         <span className="block text-ink-soft">
-          {row.cancelled ? "called off" : [row.coach, row.room].filter(Boolean).join(", ")}
+          {row.closed
+            ? "the club is closed"
+            : row.cancelled
+              ? "called off"
+              : [row.coach, row.room].filter(Boolean).join(", ")}
         </span>
         {clash && <strong className="text-rear">clash</strong>}
       </button>

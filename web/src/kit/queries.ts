@@ -193,6 +193,7 @@ export const asks = {
         return { then, changes };
       },
     }),
+  closures: () => queryOptions({ queryKey: ["closures"], queryFn: () => data(api.GET("/api/calendar/closures")) }),
   calendar: (from: string, days: number) =>
     queryOptions({
       queryKey: ["calendar", from, days],
@@ -336,6 +337,7 @@ type Question =
   | "sums"
   | "versions"
   | "calendar"
+  | "closures"
   | "planned class"
   | "classes"
   | "open class"
@@ -392,7 +394,7 @@ export const STALE = {
   flow: ["flows", "written", ...DRILLED],
   series: ["series"],
   card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
-  calendar: ["calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
+  calendar: ["closures", "calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
   student: [...OF_EVERYBODY, ...OF_ONE],
   studentGone: [...OF_EVERYBODY, "session"],
   classTookPlace: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],

@@ -6,6 +6,8 @@ import { Agenda } from "./Agenda";
 import { CopySheet } from "./CopySheet";
 import { Legend } from "./Legend";
 import { Overview } from "./Overview";
+import { PinUp } from "./PinUp";
+import { PlannedClass } from "./PlannedClass";
 import { PlanningBar } from "./PlanningBar";
 import { ProgrammeHead } from "./ProgrammeHead";
 import { ProgrammeSheet } from "./ProgrammeSheet";
@@ -47,6 +49,7 @@ function Laid({ programme }: { programme: Programme }) {
   const place =
     chosen &&
     shown?.classes.find((each) => each.on === chosen.on)?.places.find((each) => each.combination_id === chosen.id);
+  const next = shown?.classes.find((planned) => planned.on >= programme.from);
   const take = (plan_id: string) => (taken: boolean) =>
     decide.mutate(
       { plan_id, taken },
@@ -77,7 +80,8 @@ function Laid({ programme }: { programme: Programme }) {
         <div className="min-w-0">
           {shown ? (
             <>
-              <div className="hidden sm:block print:block">
+              <PinUp programme={programme} plan={shown} />
+              <div className="hidden sm:block print:hidden">
                 <Strands
                   programme={programme}
                   plan={shown}
@@ -102,6 +106,14 @@ function Laid({ programme }: { programme: Programme }) {
               change={mayPlan ? alter : undefined}
               close={() => setChosen(null)}
             />
+          )}
+          {next && (
+            <section
+              aria-label="The next class"
+              className="hidden rounded-xl border-[1.5px] border-seam bg-chalk p-3 sm:block"
+            >
+              <PlannedClass programme={programme} planned={next} />
+            </section>
           )}
           <Overview programme={programme} plan={shown} />
         </aside>

@@ -184,7 +184,7 @@ function PlaceMark({ place, name, meeting, rung, bottom, chosen, choose, drag }:
         onClick={choose}
         data-place={`${meeting.on} ${place.combination_id}`}
         aria-pressed={chosen}
-        aria-label={`${name} at ${place.rung}, ${shortDate(meeting.on)}, ${KINDS[place.kind]}${place.times > 1 ? `, ${count(place.times, "place")}` : ""}${place.pinned ? ", pinned" : ""}`}
+        aria-label={`${name} at ${place.rung}, ${shortDate(meeting.on)}, ${KINDS[place.kind]}${place.times > 1 ? `, ${count(place.times, "place")}` : ""}${(place.lanes ?? []).length > 1 ? `, ${count(place.lanes?.length ?? 0, "lane")}` : ""}${place.pinned ? ", pinned" : ""}`}
         title={`${name} at ${place.rung}: ${percent(place.before)} → ${percent(place.after)}`}
         className={`flex rounded-sm ${drag ? "cursor-grab" : ""} ${chosen ? "outline-3 outline-brass outline-offset-3" : ""}`}
       >

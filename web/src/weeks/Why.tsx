@@ -1,6 +1,6 @@
-import { Fragment } from "react";
 import { Button } from "../kit/parts";
 import { shortDate } from "../kit/time";
+import { Lanes } from "./Lanes";
 import { KINDS, type PlanPlace, type Programme, percent, type Settings } from "./programme";
 import { Shape } from "./Shape";
 
@@ -16,11 +16,9 @@ type Props = {
 export function Why({ programme, place, on, change, close }: Props) {
   const { students, names } = programme;
   const id = place.combination_id;
-  const lanes = place.lanes ?? [];
   const without = <T extends { combination_id: string; on: string }>(list: T[]) =>
     list.filter((each) => each.combination_id !== id || each.on !== on);
   const past = programme.meetings.find((meeting) => meeting.on === on)?.past ?? true;
-  const nameOf = (student: string) => students.find((each) => each.id === student)?.name ?? "gone since";
   return (
     <section aria-label="Why here?" className="rounded-xl border-[1.5px] border-brass bg-chalk p-3">
       <div className="flex items-start gap-2">
@@ -38,16 +36,9 @@ export function Why({ programme, place, on, change, close }: Props) {
         </Button>
       </div>
       <p className="mt-1 text-sm leading-snug">{place.why}</p>
-      {lanes.length > 1 && (
-        <dl className="mt-1.5 grid grid-cols-[auto_1fr] gap-x-2 gap-y-0.5 text-sm leading-snug">
-          {lanes.map((lane) => (
-            <Fragment key={lane.rung}>
-              <dt className={lane.place === "group" ? "font-bold" : "font-semibold text-ink-soft"}>{lane.rung}</dt>
-              <dd>{lane.student_ids.map(nameOf).join(", ")}</dd>
-            </Fragment>
-          ))}
-        </dl>
-      )}
+      <div className="mt-1.5">
+        <Lanes programme={programme} place={place} />
+      </div>
       {change && !past && (
         <div className="no-print mt-2 flex flex-wrap gap-1">
           {place.pinned ? (
@@ -109,7 +100,9 @@ export function Why({ programme, place, on, change, close }: Props) {
         <tbody>
           {place.said.map((said) => (
             <tr key={said.student_id} className="border-seam/60 border-t">
-              <td className="max-w-28 truncate py-px">{nameOf(said.student_id)}</td>
+              <td className="max-w-28 truncate py-px">
+                {students.find((each) => each.id === said.student_id)?.name ?? "gone since"}
+              </td>
               <td className={said.rung === place.rung ? "text-ink-soft" : "font-bold"}>{said.rung}</td>
               <td className="text-right">{percent(said.rate)}</td>
               <td className="text-right">{percent(said.after)}</td>

@@ -13,6 +13,7 @@ module JauntyBell::Core
       HIT = %w[long-pads kick-shield hanging-bag].freeze
       EXPLAIN = 60 # seconds for what nobody knows
       EASY = 3
+      PART = ", the first part"
       OF_THE_DRILL = {tempo: nil, pause: nil, both_sides: nil, on: nil, off: nil}.freeze # its own stand
 
       # Technical rounds of a template: [block, round] indexes of the rounds outside circuits that drill a combination.
@@ -44,7 +45,7 @@ module JauntyBell::Core
         at = Draft.technical(@template).zip(places).to_h
         blocks = @template.blocks.each_with_index.map do |block, b|
           block.but(rounds: block.rounds.each_with_index.map { |round, r|
-            eased(at[[b, r]] ? round_for(at[[b, r]], round, @template.tasks[[b, r]]) : round)
+            eased(at[[b, r]] ? round_for(*at[[b, r]], round, @template.tasks[[b, r]]) : round)
           })
         end
         @template.with(blocks: blocks, minutes: @planned.meeting.minutes)
@@ -60,16 +61,21 @@ module JauntyBell::Core
       # The load that was planned, with the half point that efforts are rounded by.
       def limit = (@planned.effort + 1r / GRID) * @planned.meeting.minutes
 
-      def places = @planned.places.flat_map { |place| [place] * place.times }
+      # Each as often as it stands; of two, the part comes first.
+      def places
+        @planned.places.flat_map { |place|
+          [(place.times > 1) ? PART : nil, *[nil] * (place.times - 1)].map { |part| [place, part] }
+        }
+      end
 
-      def round_for(place, round, task)
+      def round_for(place, part, round, task)
         named = @shelf.fetch(place.combination_id)
-        given = round.but(title: named.name, drill: nil, combination: named, rung: place.rung, implement: nil,
-          explain: (place.kind == :new) ? [round.explain, EXPLAIN].max : round.explain,
+        given = round.but(title: "#{named.name}#{part}", drill: nil, combination: named, rung: place.rung,
+          implement: nil, explain: (place.kind == :new) ? [round.explain, EXPLAIN].max : round.explain,
           beginners: (rung_beneath(place) if behind(place).any?), ahead: (rung_above(place) if ahead(place).any?),
           **from_drill(task))
         drill = @drills[[place.combination_id, place.rung]]
-        return given.but(drill: drill, combination: nil, title: drill.name, **OF_THE_DRILL) if drill
+        return given.but(drill: drill, combination: nil, title: drill.name, **OF_THE_DRILL) if drill && part.nil?
         given.but(implement: implement(given, task))
       end
 

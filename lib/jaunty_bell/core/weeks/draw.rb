@@ -32,7 +32,14 @@ module JauntyBell::Core
         strand = stop.strand
         Plan::Place.new(combination_id: strand.id, rung: ladder[stop.main], times: stop.times, kind: stop.kind,
           pinned: @timetable.pinned?(strand.id, index), before: stop.ready, after: stop.came, lanes: lanes(stop),
+          part: (part(strand) if stop.times > 1),
           said: said(stop), why: Why.new(@layout, @found.schedule, @walk, stop, index).text)
+      end
+
+      # What is done first where a combination stands twice: its beginning.
+      def part(strand)
+        actions = strand.combination.actions
+        Bench::Notation.write(Bench::Combination.new(actions.first([(actions.size + 1) / 2, 1].max)))
       end
 
       # From the lowest rung up.

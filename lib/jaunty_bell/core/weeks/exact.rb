@@ -27,7 +27,11 @@ module JauntyBell::Core
         ids = @timetable.strands.keys.reject { |id| @timetable.barred?(id, index) }
         ways = [1, *[0] * @timetable.slots]
         ids.each do
-          ways = ways.each_index.map { |left| (0..[@timetable.most_places, left].min).sum { |times| ways[left - times] } }
+          ways = ways.each_index.map { |left|
+            (0..[@timetable.most_places, left].min).sum { |times|
+              ways[left - times]
+            }
+          }
         end
         [ways.last, 1].max
       end

@@ -9,7 +9,7 @@ module JauntyBell::Core
     #   go_up       clean in a hundred at a rung from which a student goes one up
     #   at_once     places one combination may take in one class: two are the part and then the whole
     #   new_things  combinations or rungs begun in one class
-    Limits = Value.of(rise: 10, easy_every: 4, easy: 65, hard: 7, go_up: 70, at_once: 2, new_things: 1) do
+    Limits = Value.of(rise: 10, easy_every: 4, easy: 65, hard: 7, go_up: 75, at_once: 2, new_things: 1) do
       # Raises InvalidInput.
       def checked
         {"rise" => [rise, 0..50], "easy_every" => [easy_every, 0..12], "easy" => [easy, 30..100],

@@ -15,9 +15,10 @@ module JauntyBell::Core
       PlannedClass = Value.of(:meeting, :effort, :places)
 
       # kind :new (the group meets it), :climb (most begin a rung), :learn, :review; `rung` where most are; `times`
-      # places it takes, two for the part and then the whole; shares 0–1 of the group that are expected to be able to do
-      # it at the rung wanted before and after; `lanes` [Lane]; `said` [Said]; `why` a sentence.
-      Place = Value.of(:combination_id, :rung, :times, :kind, :pinned, :before, :after, :said, :why, lanes: [].freeze)
+      # places it takes, two for the `part` (notation) and then the whole; shares 0–1 of the group that are expected to
+      # be able to do it at the rung wanted before and after; `lanes` [Lane]; `said` [Said]; `why` a sentence.
+      Place = Value.of(:combination_id, :rung, :times, :kind, :pinned, :before, :after, :said, :why, lanes: [].freeze,
+        part: nil)
 
       # Who does it at a rung: `place` :behind, :group or :ahead.
       Lane = Value.of(:rung, :place, :student_ids)

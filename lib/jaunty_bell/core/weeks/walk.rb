@@ -52,11 +52,11 @@ module JauntyBell::Core
 
       def kind(strand, index)
         return :new unless @begun.include?(strand.id)
-        walk = @walks[strand.id]
-        return :review if present(strand, index) { |l| walk.can(l, strand.wanted || walk.own[l], index) } >= OWNED
-        (main(strand, wishes(strand, index, fresh: true), index) > @main.fetch(strand.id) {
-          walk_main(strand)
-        }) ? :climb : :learn
+        walk, now = @walks[strand.id], main(strand, wishes(strand, index, fresh: true), index)
+        return :climb if now > @main.fetch(strand.id) { walk_main(strand) }
+        there = now >= (strand.wanted || now)
+        can = present(strand, index) { |l| walk.can(l, strand.wanted || walk.own[l], index) }
+        (there && can >= OWNED) ? :review : :learn
       end
 
       # The rung where most stand.
@@ -68,10 +68,12 @@ module JauntyBell::Core
         pin = @timetable.pins.dig(index, strand.id) and rungs = rungs.map { |rung| rung && pin }
         rungs.each_with_index { |rung, l| @fresh[l] += 1 if rung && walk.own_new?(l, rung) }
         rates, before = each_does(rungs) { |l, rung| walk.foretold(l, rung, index) }, can(walk, rungs, index)
-        ready = walk.share(strand.wanted || 0, index)
+        ready, stood = walk.share(strand.wanted || 0, index), walk_main(strand)
         walk.drill(index, times, rungs)
         @begun |= [strand.id]
+        stood = @main.fetch(strand.id, stood)
         @main[strand.id] = main(strand, rungs, index)
+        kind = :learn if kind == :climb && @main[strand.id] <= stood # who would go up has something new already
         Stop.new(strand, times, kind, rungs, rates, before, can(walk, rungs, index), @main[strand.id], ready,
           walk.share(strand.wanted || 0, index))
       end

@@ -16,7 +16,7 @@ module JauntyBell::Core
         @strand = stop.strand
       end
 
-      def text = [pin, send(@stop.kind), last, returns].compact.join(" ")
+      def text = [pin, send(@stop.kind), parts, last, returns].compact.join(" ")
 
       private
 
@@ -43,6 +43,8 @@ module JauntyBell::Core
         return "A review, so that it stays." if can.empty?
         "A review: #{people(can)} can do it #{wanted_at}, and what is not done fades."
       end
+
+      def parts = ("First a part of it, then the whole." if @stop.times > 1)
 
       # Who can by then, and who is nearly there.
       def split

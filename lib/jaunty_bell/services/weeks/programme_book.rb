@@ -22,11 +22,16 @@ module JauntyBell
 
       # Raises Core::InvalidInput for settings that cannot be planned.
       def programme
-        @programme ||= Core::Weeks::Programme.from_data(row[:settings]) { |each| each.fetch("combination_id") }
-          .but(slots: Core::Weeks::Draft.technical(template).size,
-            seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2),
-            usual: squads.usual(start)).checked
+        @programme ||= wanted.but(holidays: wanted.holidays | closed, slots: Core::Weeks::Draft.technical(template).size,
+          seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2),
+          usual: squads.usual(start)).checked
       end
+
+      # What a coach has written down.
+      def wanted = @wanted ||= Core::Weeks::Programme.from_data(row[:settings]) { |each| each.fetch("combination_id") }
+
+      # Days of it on which the club is closed.
+      def closed = @closed ||= wanted.weeks.is_a?(Integer) ? @club.closures.days(start, wanted.ends) : []
 
       def start = Date.iso8601(row[:settings].fetch("start"))
 
