@@ -118,6 +118,16 @@ class PlannerTest < Minitest::Test
     assert_operator full, :>=, 10
   end
 
+  # Something most can do and something that is being learned, as far as the classes running let it.
+  def test_a_class_mixes_what_is_owned_and_what_is_learned
+    known = {["two", "count"] => HELD, ["two", "clock"] => HELD, ["kick", "count"] => [[3, 12, 6], [10, 12, 5]]}
+    plan = layout(programme(goal("kick", "move"), goal("three", "move"), goal("four", "move"), weeks: 5, days: [2, 5],
+      slots: 3), learners: squad_of(5, known)).plan(**QUICK)
+    mixed = plan.classes.count { |planned| planned.places.any? { |place| place.kind == :review } }
+    assert_operator mixed, :>=, 7, "of ten, the first without: it stood three times running before"
+    plan.classes.each { |planned| assert(planned.places.any? { |place| place.kind != :review }) }
+  end
+
   def test_what_it_builds_on_comes_first
     plan = layout(programme(goal("three"), weeks: 8, days: [1, 3, 5], slots: 1), learners: squad_of(4, {}))
       .plan(**QUICK, moves: 200)

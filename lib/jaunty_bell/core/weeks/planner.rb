@@ -56,7 +56,7 @@ module JauntyBell::Core
             done += 1
             progress&.call(1 / 3r + 2 / 3r * done / (@kept * @moves)) if (done % 25).zero?
           end
-        end.map { |schedule| Resume.new(@timetable).from(schedule.transform_values(&:to_h)) }
+        end.map { |schedule| Mix.new(@timetable).from(Resume.new(@timetable).from(schedule.transform_values(&:to_h))) }
           .max_by { |schedule| @timetable.value(schedule) }
       end
     end

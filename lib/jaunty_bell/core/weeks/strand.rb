@@ -58,6 +58,13 @@ module JauntyBell::Core
 
       def course(places) = @courses[places] ||= along(places).course
 
+      # The share that can just before a class at the rung wanted (at the one where most stand, of what is no goal),
+      # after the places before it.
+      def share_at(index, places)
+        before = places.take_while { |at, _| at < index }
+        (@shares ||= {})[[index, before]] ||= along(before).share(top, index)
+      end
+
       # A Progress over these places.
       def along(places)
         set_out.tap { |walk| places.each { |index, times| walk.drill(index, times) } }
