@@ -22,7 +22,8 @@ module JauntyBell
 
       # Raises Core::InvalidInput for settings that cannot be planned.
       def programme
-        @programme ||= wanted.but(holidays: wanted.holidays | closed, slots: Core::Weeks::Draft.technical(template).size,
+        @programme ||= wanted.but(holidays: wanted.holidays | closed,
+          slots: Core::Weeks::Draft.technical(template).size,
           seconds: [Core::Weeks::Draft.seconds(template), 20].max, effort: template.mean_effort.round(2),
           usual: squads.usual(start)).checked
       end
