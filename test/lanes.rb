@@ -2,7 +2,7 @@ require "etc"
 require "open3"
 
 # Every test, in jobs that run side by side, one for each core: each job is a process with a database and a browser of
-# its own. What depends on dates runs once more as on DATES, every other file on each of them, turn about: beside all
+# its own. What depends on dates runs once more as on DATES, a third of the files on each of them, in turn: beside all
 # the rest there is no time for more. bin/test runs this where no part is named.
 #
 #   ruby test/lanes.rb        # all of it
@@ -25,7 +25,7 @@ class Lanes
   def self.run(only) = exit(new(only).run ? 0 : 1)
 
   def initialize(only)
-    @jobs = ((only == "dates") ? dated : whole + system + dated(each: 2)).sort_by { |job| -job.weight }
+    @jobs = ((only == "dates") ? dated : whole + system + dated(each: 3)).sort_by { |job| -job.weight }
     @lock = Mutex.new
     @sums = Hash.new(0)
     @failed = []
@@ -88,7 +88,7 @@ class Lanes
     jobs.each_with_index.map { |list, i| job("system #{i + 1}", list, 100) }
   end
 
-  # One file of `each` on a date, the next date the next.
+  # One file of so many (`each`) on a date, on the next date the next.
   def dated(each: 1)
     list = (files("store") + files("services") + files("api") + files("dates"))
       .select { |file| File.read(File.join(ROOT, file)).then { |text| text.match?(DATED) && !text.match?(ANY_DAY) } }

@@ -107,7 +107,7 @@ class AsRunSystemTest < SystemTest
     assert_text "Touch. Begin in turn. Back and forth until one stops."
     2.times { find("button[aria-label^='Oona was last']").click }
     assert_selector "button[aria-label='Oona was last: 2 times so far']"
-    assert_equal 2, rows_of(:tallies).size
+    until_true { rows_of(:tallies).size == 2 }
     click_button "Take the last one back"
     assert_selector "button[aria-label='Oona was last: 1 time so far']"
     until_true { db[:tallies].exclude(taken_back_at: nil).where(class_id: @class_id).any? }

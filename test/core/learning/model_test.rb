@@ -68,6 +68,16 @@ class ModelTest < Minitest::Test
     assert_equal({}, model(marks.each { |one| one.coach = "strict" }).coaches, "one alone is no measure")
   end
 
+  # Two of three get to the second combination of each evening.
+  def test_how_often_who_is_there_gets_to_it
+    marks = Array.new(30) { |i|
+      [mark("ana", 7, day: DAY + i), mark("bo", 7, day: DAY + i), mark("cy", 7, day: DAY + i),
+        mark("ana", 7, day: DAY + i, combination: "kick"), mark("bo", 7, day: DAY + i, combination: "kick")]
+    }
+    assert_in_delta 5 / 6.0, model(marks).seen, 0.01
+    assert_in_delta 0.85, model.seen, 1e-9
+  end
+
   def test_what_it_builds_on_helps
     base = weeks("ana", 9) + weeks("bo", 8)
     assert_operator model(base).help("ana", "three", DAY + 56), :>, 0

@@ -32,9 +32,9 @@ class ForecastTest < Minitest::Test
   # A class that is sure to come, at what is expected of it, and then the model of those very marks.
   def test_practice_is_what_the_marks_of_it_would_be
     known = {["two", "count"] => LEARNING}
-    strand = strand([learner("a", known, keen: 1 / Weeks::Squad::SEEN)], classes: 3)
+    strand = strand([learner("a", known, keen: 1.0)], classes: 3)
     model, walk = strand.squad.model, strand.set_out
-    clean = strand.attempts * walk.rate(0, 0, 0)
+    clean = strand.attempts * walk.rate(0, 0, 0) * model.seen
     walk.drill(0, 1)
     trail = model.trail("a", "two").dup
     [1, 2].each do |index|

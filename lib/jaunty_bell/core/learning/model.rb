@@ -16,8 +16,10 @@ module JauntyBell::Core
       EVENINGS = 0.04 # of a share's variance is the evening's and not chance alone, before marks say otherwise
       FEW = 200 # marks
       ATTEMPTED = 10 # a class, before marks say otherwise
+      SEEN = 0.85 # before marks say otherwise, as if SEEN_OF had been there; the product's own
+      SEEN_OF = 40
 
-      attr_reader :attempted, :drift, :family_variances, :coefficients, :level_variance, :evenings
+      attr_reader :attempted, :drift, :family_variances, :coefficients
 
       # `marked` [Marked] in order of days; `shelf` {id => Bench::Combination} of what they are of.
       def initialize(marked, shelf:)
@@ -33,6 +35,18 @@ module JauntyBell::Core
         @attempted = middle(marked.map(&:attempted)) || ATTEMPTED
         name(marked.last(MOST))
         fit(walked)
+      end
+
+      # How often somebody who is there gets to a combination that is done that day and is marked on it, 0–1: by the marks,
+      # drawn to SEEN where there are few.
+      def seen
+        @seen ||= begin
+          there, done = @marked.group_by(&:day).values.reduce([0, 0]) do |(all, marked), marks|
+            students, combinations = marks.map(&:student).uniq.size, marks.map(&:combination).uniq.size
+            [all + students * combinations, marked + marks.map { |mark| [mark.student, mark.combination] }.uniq.size]
+          end
+          (done + SEEN * SEEN_OF) / (there + SEEN_OF)
+        end
       end
 
       # Julian days on which anybody was marked on a combination, in order.
@@ -83,8 +97,6 @@ module JauntyBell::Core
       def pace(student) = of(@students[student]&.succ)
 
       def forgetting(student) = of(@students[student]&.+(2))
-
-      def coach(id) = of(@coaches[id])
 
       # Coefficient of one of Pull's.
       def weight(index) = @coefficients[index]

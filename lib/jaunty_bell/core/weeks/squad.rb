@@ -2,8 +2,6 @@ module JauntyBell::Core
   module Weeks
     # The learners a programme is planned for, with what the forecast asks of them at each of its classes.
     class Squad
-      SEEN = 0.85 # how often somebody who is there gets to a place and is marked on it; the product's own
-
       attr_reader :learners, :meetings, :today
 
       # `meetings` in order, `today` the day from which is planned, `ends` the day the programme ends; `model` a
@@ -32,7 +30,7 @@ module JauntyBell::Core
 
       # By learner and class: how likely they are there and do what is drilled.
       def chances(combination) =
-        learners.map { |learner| meetings.map { |meeting| learner.chance(meeting.on, combination) * SEEN } }
+        learners.map { |learner| meetings.map { |meeting| learner.chance(meeting.on, combination) * model.seen } }
     end
   end
 end
