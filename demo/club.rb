@@ -242,6 +242,7 @@ module JauntyBell
           to = each["to"] ? coming(each["to"], from) : from
           store.add(id: told_id, name: each["name"], from: from, to: to) if from < @today + 84
         end
+        @db[:classes].where(club_id: @club_id).exclude(closure_id: nil).update(cancelled_at: @now, changed_at: @now)
       end
 
       # The next day of that name ("12-24") from a day on.
