@@ -12,7 +12,8 @@ module JauntyBell
       TABLES = %i[techniques exercises groups students past_memberships kept_apart voices combinations series
         series_combinations
         drills drill_combinations flows
-        cards card_versions closures classes class_guests attendances departures pairings leads bells round_runs calls marks
+        cards card_versions closures
+        classes class_guests attendances departures pairings leads bells round_runs calls marks
         efforts tallies notes
         knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit
         erasures programmes programme_plans].freeze

@@ -37,8 +37,8 @@ module JauntyBell::Core
         fit(walked)
       end
 
-      # How often somebody who is there gets to a combination that is done that day and is marked on it, 0–1: by the marks,
-      # drawn to SEEN where there are few.
+      # How often somebody who is there gets to a combination that is done that day and is marked on it, 0–1: by the
+      # marks, drawn to SEEN where there are few.
       def seen
         @seen ||= begin
           there, done = @marked.group_by(&:day).values.reduce([0, 0]) do |(all, marked), marks|
