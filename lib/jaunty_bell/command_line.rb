@@ -36,7 +36,8 @@ module JauntyBell
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
       bin/jaunty plan FILE [--seed N]                  every place of every class of a programme's file; its shape is in docs/formats.md
-      bin/jaunty simulate [--squads FILE] [--seeds A..B] [--ways planned,rotation,until most have it,habit] [--weeks N]   the planner and plain ways on simulated squads; their file is in docs/formats.md
+      bin/jaunty simulate [--squads FILE] [--seeds A..B] [--ways planned,habit] [--weeks N]
+                                                       the planner and plain ways on simulated squads; docs/formats.md
       Times are seconds or m:ss.
     TEXT
 

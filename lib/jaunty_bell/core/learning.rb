@@ -12,6 +12,10 @@ module JauntyBell::Core
 
       def share(logit) = 1 / (1 + Math.exp(-logit))
 
+      # The share that is to be expected of log-odds so sure: doubt draws it to a half (MacKay 1992's approximation of
+      # the mean of a logistic over a normal, from memory).
+      def expected(logit, variance) = share(logit / Math.sqrt(1 + Math::PI * variance / 8))
+
       # The chance that a share, as sure as that, is CAN or more: the normal share above its logit.
       def can(logit, variance) = 0.5 * (1 + Math.erf((logit - CAN_LOGIT) / Math.sqrt(2 * [variance, 1e-9].max)))
     end

@@ -64,7 +64,7 @@ module JauntyBell
 
       # Of the row of classes that is looked at.
       def closed
-        day = Sequel.lit("(classes.starts_at AT TIME ZONE ?)::date", @db[:clubs].where(id: @club_id).select(:time_zone))
+        day = Sequel.lit(Squads::DAY)
         rows.where(Sequel[:closures][:from] <= day).where(Sequel[:closures][:to] >= day)
       end
     end

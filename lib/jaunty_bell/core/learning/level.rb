@@ -15,7 +15,7 @@ module JauntyBell::Core
       # class adds. Returns the log-likelihood of what came.
       def mark(logit, attempted, clean, weight:, drift:)
         @variance += drift
-        share = 1 / (1 + Math.exp(-logit - @mean))
+        share = Learning.share(logit + @mean)
         known = weight * attempted * share * (1 - share)
         said = foretold(logit, attempted, clean, weight)
         @variance = 1 / (1 / @variance + known)
@@ -25,11 +25,8 @@ module JauntyBell::Core
 
       private
 
-      # The doubt of the level makes the share that is foretold less sure (MacKay 1992's approximation of the mean of a
-      # logistic over a normal, from memory).
       def foretold(logit, attempted, clean, weight)
-        share = 1 / (1 + Math.exp(-(logit + @mean) / Math.sqrt(1 + Math::PI * @variance / 8)))
-        share = share.clamp(1e-9, 1 - 1e-9)
+        share = Learning.expected(logit + @mean, @variance).clamp(1e-9, 1 - 1e-9)
         weight * (clean * Math.log(share) + (attempted - clean) * Math.log(1 - share))
       end
     end

@@ -64,22 +64,18 @@ module JauntyBell::Core
         @bases.fetch(combination, []).map { |base| trail(student, base).slow(day) }.max || 0.0
 
       def logit(student, combination, rung, day)
-        indexes, values = terms(student, combination, rung, day, trail(student, combination),
-          help(student, combination, day))
-        dot(indexes, values) + level(student, combination).mean
+        dot(*terms(student, combination, rung, day)) + level(student, combination).mean
       end
 
       # Of the log-odds: of the level and of all that was fitted.
       def variance(student, combination, rung, day)
-        indexes, values = terms(student, combination, rung, day, trail(student, combination),
-          help(student, combination, day))
+        indexes, values = terms(student, combination, rung, day)
         @fit.variance(indexes.zip(values)) + level(student, combination).variance
       end
 
       # The share of clean repetitions that is to be expected, the doubt weighed in.
       def share(student, combination, rung, day) =
-        Learning.share(logit(student, combination, rung, day) /
-          Math.sqrt(1 + Math::PI * variance(student, combination, rung, day) / 8))
+        Learning.expected(logit(student, combination, rung, day), variance(student, combination, rung, day))
 
       # The chance that they really can.
       def can(student, combination, rung, day) =
@@ -128,15 +124,15 @@ module JauntyBell::Core
         @marked.each_with_index.filter_map do |mark, i|
           key = [mark.student, mark.combination]
           trail = @trails[key] ||= Trail.new
-          row = row(mark, trail) if i >= first && mark.attempted.positive?
+          row = row(mark) if i >= first && mark.attempted.positive?
           trail.add(mark.day, mark.rung, mark.clean, mark.attempted - mark.clean)
           [mark, *row] if row
         end
       end
 
-      def row(mark, trail)
-        indexes, values = terms(mark.student, mark.combination, mark.rung, mark.day, trail,
-          help(mark.student, mark.combination, mark.day))
+      # By what stands in the trails before it.
+      def row(mark)
+        indexes, values = terms(mark.student, mark.combination, mark.rung, mark.day)
         if (coach = @coaches[mark.coach])
           indexes << coach
           values << 1.0
@@ -144,8 +140,10 @@ module JauntyBell::Core
         [indexes, values]
       end
 
-      def terms(student, combination, rung, day, trail, help)
-        indexes, values = Pull.fixed(trail, rung: rung, actions: actions(combination), help: help, day: day)
+      # [indexes, values] of all that is fitted.
+      def terms(student, combination, rung, day)
+        indexes, values = Pull.fixed(trail(student, combination), rung: rung, actions: actions(combination),
+          help: help(student, combination, day), day: day)
         if (s = @students[student])
           indexes.push(s, s + 1, s + 2)
           values.push(1.0, values[Pull::WHOLE], values[Pull::QUICK] - values[Pull::WHOLE])
@@ -218,8 +216,8 @@ module JauntyBell::Core
         ways = (rows.size >= FEW) ? DEVIATIONS.product(DRIFTS) : [[DEVIATIONS[1], DRIFTS[1]]]
         best = ways.map { |deviation, drift| [walk_levels(logits, deviation**2, drift), deviation**2, drift] }
           .max_by { |(likely, _), _, _| likely }
-        (_, @levels), @level_variance, @drift = best
-        @unmet = Level.new(variance: @level_variance)
+        (_, @levels), variance, @drift = best
+        @unmet = Level.new(variance: variance)
       end
 
       def walk_levels(logits, variance, drift)

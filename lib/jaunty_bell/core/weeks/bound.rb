@@ -1,8 +1,7 @@
 module JauntyBell::Core
   module Weeks
     # What a plan is held against: each strand drilled as often as could be, as likely as the likeliest class, with
-    # nothing forgotten in between or afterwards; and the places shared out as what they bring then (the linear
-    # relaxation of a knapsack; Dantzig 1957).
+    # nothing forgotten in between or afterwards; and the places shared out as what they bring then (Rises).
     class Bound
       def initialize(timetable)
         @timetable = timetable
@@ -16,18 +15,11 @@ module JauntyBell::Core
           still += points.first.last
           steps.concat(Rises.of(points))
         end
-        still + fill(steps, @timetable.classes * @timetable.slots)
+        still + Rises.taken(steps, @timetable.classes * @timetable.slots)
+          .sum { |(places, rise), taken| rise * taken / places }
       end
 
       private
-
-      def fill(steps, room)
-        steps.sort_by { |places, rise| -rise / places }.sum do |places, rise|
-          taken = [places, room].min
-          room -= taken
-          rise * taken / places
-        end
-      end
 
       # [[places, the most they could bring], …].
       def points(strand)

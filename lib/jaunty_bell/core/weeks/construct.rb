@@ -27,17 +27,11 @@ module JauntyBell::Core
         @times
       end
 
-      # {id => places}, in order of what a place brings (the linear relaxation of a knapsack; Dantzig 1957).
+      # {id => places}, in order of what a place brings.
       def allotted
-        room = @timetable.classes * @timetable.slots
-        steps = @timetable.strands.flat_map { |id, strand| Rises.of(points(strand)).map { |step| [id, *step] } }
-        given = Hash.new(0)
-        steps.sort_by { |id, places, rise| -rise * @favour[id] / places }.each do |id, places, _|
-          taken = [places, room].min
-          given[id] += taken
-          room -= taken
-        end
-        given
+        steps = @timetable.strands.flat_map { |id, strand| Rises.of(points(strand)).map { |step| [*step, id] } }
+        Rises.taken(steps, @timetable.classes * @timetable.slots) { |_, _, id| @favour[id] }
+          .each_with_object(Hash.new(0)) { |((_, _, id), places), given| given[id] += places }
       end
 
       # [[places, value], …] of a strand alone, evenly spread.

@@ -2,9 +2,8 @@ module JauntyBell::Core
   module Weeks
     # Every schedule there is, one after another, for programmes small enough; the best of them.
     #
-    #   Exact.new(timetable, most: 2_000).best # => {id => places}, or nil where more than so many would have to be
-    #   looked
-    #     at, or none fills every class
+    #   Exact.new(timetable, most: 2_000).best # => {id => places}, or nil where more than so many would have
+    #     to be looked at, or none fills every class
     class Exact
       def initialize(timetable, most:)
         @timetable = timetable
@@ -24,24 +23,24 @@ module JauntyBell::Core
       # How many ways there are to fill a class, without looking at them: of as many places as there are, or of all that
       # could be taken.
       def count(index)
-        ids = @timetable.strands.keys.reject { |id| @timetable.barred?(id, index) }
         ways = [1, *[0] * @timetable.slots]
-        ids.each do
-          ways = ways.each_index.map { |left|
-            (0..[@timetable.most_places, left].min).sum { |times|
-              ways[left - times]
-            }
-          }
+        free(index).size.times do
+          ways = ways.each_index.map do |left|
+            (0..[@timetable.most_places, left].min).sum { |times| ways[left - times] }
+          end
         end
         [ways.last, 1].max
       end
 
       # Each way to fill a class, [[id, times], …], as full as it can be.
       def hours(index)
-        all = ways(@timetable.strands.keys.reject { |id| @timetable.barred?(id, index) }, index, @timetable.slots)
+        all = ways(free(index), index, @timetable.slots)
         fullest = all.map { |hour| hour.sum(&:last) }.max
         all.select { |hour| hour.sum(&:last) == fullest }
       end
+
+      # Ids of what a class may have.
+      def free(index) = @timetable.strands.keys.reject { |id| @timetable.barred?(id, index) }
 
       def ways(ids, index, left)
         id, *rest = ids

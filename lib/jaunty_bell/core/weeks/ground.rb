@@ -3,9 +3,9 @@ module JauntyBell::Core
     # What a Learning::Model says of every learner of a squad at one combination today, as flat rows of numbers that a
     # Progress practises on: a planner walks through classes a million times.
     class Ground
-      # By learner: `start` log-odds with nothing behind them, of the level too; `weights` [quick, slow, whole] of
-      # practice; `quick`, `slow`, `whole` clean repetitions as of today; `at` by rung; `own` the rung they stand at;
-      # `doubt` variance of the log-odds. Of all: `steps` log-odds a rung is harder by.
+      # By learner: `start` log-odds with nothing behind them, of the level too; `quick_weight` and `whole_weight` of
+      # practice; `doubt` variance of the log-odds. Of all: `slow_weight`, `rung_weight`, `steps` log-odds a rung is
+      # harder by, `drift` variance a class adds.
       attr_reader :start, :quick_weight, :slow_weight, :whole_weight, :rung_weight, :steps, :doubt, :drift
 
       def initialize(strand)
@@ -25,27 +25,21 @@ module JauntyBell::Core
       def practice_weight(learner) = @quick_weight[learner] + @slow_weight + @whole_weight[learner]
 
       def progress(climbs:)
-        Progress.new(@strand, self, climbs: climbs, quick: trails { |trail| trail.quick(@day) },
-          slow: trails { |trail| trail.slow(@day) }, whole: trails(&:total), at: at, own: own)
+        Progress.new(@strand, self, climbs: climbs, **rows.transform_values(&:dup))
       end
 
       private
 
-      def trails = @squad.learners.map { |learner| yield @strand.trail(learner) }
-
-      # A row of rungs for each learner, one after another.
-      def at =
-        (@at ||= @squad.learners.flat_map { |learner|
-          trail = @strand.trail(learner)
-          @strand.ladder.each_index.map { |rung| trail.at[@strand.rank(rung)] }
-        }).dup
-
-      # The highest rung with clean repetitions; the first for who has none.
-      def own =
-        (@own ||= @squad.learners.each_index.map { |l|
-          size = @strand.ladder.size
-          at[l * size, size].rindex(&:positive?) || 0
-        }).dup
+      # By learner, as of today: clean repetitions, faded `quick`, `slow` and the `whole`; `at` each rung, one learner
+      # after another; `own`, the highest rung with any, the first for who has none.
+      def rows
+        @rows ||= begin
+          trails = @squad.learners.map { |learner| @strand.trail(learner) }
+          rungs = trails.map { |trail| @strand.ladder.each_index.map { |rung| trail.at[@strand.rank(rung)] } }
+          {quick: trails.map { |trail| trail.quick(@day) }, slow: trails.map { |trail| trail.slow(@day) },
+           whole: trails.map(&:total), at: rungs.flatten, own: rungs.map { |at| at.rindex(&:positive?) || 0 }}
+        end
+      end
 
       def weigh
         help = @model.weight(Learning::Pull::HELP)

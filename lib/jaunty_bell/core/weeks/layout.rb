@@ -105,18 +105,12 @@ module JauntyBell::Core
           waiting: waiting.fetch(id, 0), **facts)
       end
 
-      def new?(id) =
-        (@unmet ||= {}).fetch(id) {
-          met = squad.learners.count { |learner| squad.model.trail(learner.id, id).classes.positive? }
-          @unmet[id] = met < [squad.size * Strand::BEGUN, 1].max
-        }
-
       # {id => importance of the new goals that wait for it, however deep}.
       def waiting
         @waiting ||= goals.each_with_object(Hash.new(0)) do |goal, found|
           wanting, seen = [goal.combination_id], []
           while (id = wanting.shift)
-            next if seen.include?(id) || !new?(id)
+            next if seen.include?(id) || !squad.new?(id)
             seen << id
             bases(id).each { |base| (found[base] += goal.importance) && wanting << base }
           end
@@ -135,7 +129,7 @@ module JauntyBell::Core
 
       # What the group has begun otherwise, and should not lose: what most know comes first.
       def kept
-        (shelf.keys - goals.map(&:combination_id)).reject { |id| new?(id) }
+        (shelf.keys - goals.map(&:combination_id)).reject { |id| squad.new?(id) }
           .sort_by { |id| [-squad.learners.count { |one| squad.model.trail(one.id, id).classes.positive? }, name(id)] }
           .map { |id| strand(id) }
       end

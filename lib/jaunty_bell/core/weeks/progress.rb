@@ -8,17 +8,16 @@ module JauntyBell::Core
     #   walk.share(0, 3)     # of the group that really can at the first rung at class 3
     #   walk.course          # => Strand::Course of all that was drilled
     #
-    # Each learner does a rung of their own: one up where CLIMBS of ten are expected to be clean and it has been done at
-    # least once, never beyond the one wanted; one down where fewer than FALLS are. A class adds the clean repetitions
-    # that are to be expected of it, times how likely they are there. Written out in docs/formulas.md.
+    # Each learner does a rung of their own: one up where enough (`climbs`) are expected to be clean and it has been
+    # done at least once, never beyond the one wanted; one down where fewer than FALLS are. A class adds the clean
+    # repetitions that are to be expected of it, times how likely they are there. Written out in docs/formulas.md.
     class Progress
-      CLIMBS = 0.7 # common practice, no source
       FALLS = 0.42 # the product's own
       AGAIN = 0.7 # power of the places of a class: the second brings less than the first; the product's own
       GAIN_DOUBT = 0.3 # standard deviation of what practice will gain, of the gain; the product's own
 
-      REPS = Learning::Pull::REPS
-      private_constant :REPS
+      Pull = Learning::Pull
+      private_constant :Pull
 
       # By learner, the rung they stand at.
       attr_reader :own
@@ -76,15 +75,11 @@ module JauntyBell::Core
         false
       end
 
-      # Whether a rung would be a new thing for a learner: they have done neither it nor a higher one.
-      def own_new?(learner, rung) = !met?(learner, rung)
-
       # Clean share that is to be expected of a learner at a rung, at a class (nil: today).
-      def rate(learner, rung, index) = 1 / (1 + Math.exp(-logit(learner, rung, index)))
+      def rate(learner, rung, index) = Learning.share(logit(learner, rung, index))
 
-      # The same with its doubt weighed in, which draws it to a half (MacKay 1992, from memory).
-      def foretold(learner, rung, index) =
-        Learning.share(logit(learner, rung, index) / Math.sqrt(1 + Math::PI * variance(learner) / 8))
+      # The same with its doubt weighed in.
+      def foretold(learner, rung, index) = Learning.expected(logit(learner, rung, index), variance(learner))
 
       # The chance that a learner really can at a rung.
       def can(learner, rung, index) = Learning.can(logit(learner, rung, index), variance(learner))
@@ -116,15 +111,15 @@ module JauntyBell::Core
       def logit(l, rung, index)
         quick, slow = index ? [@squad.quick(index), @squad.slow(index)] : [1.0, 1.0]
         @ground.start[l] + @ground.steps[rung] +
-          @ground.quick_weight[l] * Math.log(1 + @quick[l] * quick / REPS) +
-          @ground.slow_weight * Math.log(1 + @slow[l] * slow / REPS) +
-          @ground.whole_weight[l] * Math.log(1 + @whole[l] / REPS) +
-          @ground.rung_weight * Math.log(1 + @at[l * @rungs + rung] / REPS)
+          @ground.quick_weight[l] * Pull.of(@quick[l] * quick) +
+          @ground.slow_weight * Pull.of(@slow[l] * slow) +
+          @ground.whole_weight[l] * Pull.of(@whole[l]) +
+          @ground.rung_weight * Pull.of(@at[l * @rungs + rung])
       end
 
       # What is doubted of the student, of the classes to come, and of what practice will gain.
       def variance(l)
-        gain = GAIN_DOUBT * @ground.practice_weight(l) * Math.log((REPS + @whole[l]) / (REPS + @from[l]))
+        gain = GAIN_DOUBT * @ground.practice_weight(l) * (Pull.of(@whole[l]) - Pull.of(@from[l]))
         @ground.doubt[l] + @ground.drift * @classes[l] + gain * gain
       end
 

@@ -9,6 +9,16 @@ module JauntyBell::Core
             .select { |_, rise| rise.positive? }
         end
 
+        # What of [[places, rise, …], …] is taken while there is room, what brings most for a place first (the linear
+        # relaxation of a knapsack; Dantzig 1957): [[step, places taken], …]. The block may weigh a step.
+        def taken(steps, room)
+          steps.sort_by { |step| -step[1] * (block_given? ? yield(step) : 1.0) / step[0] }.map do |step|
+            places = [step[0], room].min
+            room -= places
+            [step, places]
+          end
+        end
+
         private
 
         def hull(points)

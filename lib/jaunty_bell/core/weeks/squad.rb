@@ -20,6 +20,14 @@ module JauntyBell::Core
 
       def size = learners.size
 
+      # Whether a combination is new to the group: too few of it have marks on it.
+      def new?(id)
+        (@new ||= {}).fetch(id) {
+          met = learners.count { |learner| model.trail(learner.id, id).classes.positive? }
+          @new[id] = met < [size * Strand::BEGUN, 1].max
+        }
+      end
+
       # What is left of a repetition of today, of how quickly and how slowly it fades, at a class (by index).
       def quick(index) = @quick[index]
 

@@ -21,7 +21,7 @@ module JauntyBell::Core
       # way; `bases` ids of what it builds on; `waiting` the importance of all the new goals that wait for it; `climbs`
       # the clean share from which a learner goes a rung up.
       def initialize(id, combination, squad:, ladder:, wanted: nil, importance: 1, waiting: 0, bases: [],
-        attempts: squad.model.attempted, climbs: Progress::CLIMBS)
+        attempts: squad.model.attempted, climbs: Limits.new.go_up / 100.0)
         @id = id
         @combination = combination
         @squad = squad
@@ -39,16 +39,13 @@ module JauntyBell::Core
       def goal? = !wanted.nil?
 
       # Whether it is new to the group.
-      def new? = met.count(true) < [squad.size * BEGUN, 1].max
+      def new? = squad.new?(id)
 
       # Classes it has stood in up to now, one after another.
       def running = @running ||= squad.model.running(id)
 
       # The day on which the group met it, where it has not been back since; nil for what is new or has.
       def met_once = @met_once ||= squad.model.days(id).then { |days| days.first if days.size == 1 }
-
-      # By learner: whether they have met it.
-      def met = @met ||= squad.learners.map { |learner| trail(learner).classes.positive? }
 
       # The rung beyond which nobody is taken: the one wanted, or where most stand.
       def top = @top ||= wanted || set_out.own.sort[squad.size / 2] || 0

@@ -14,7 +14,6 @@ module JauntyBell::Core
       OWNED = 0.6 # of those who are to be expected really can: a review; the product's own
 
       def initialize(layout, schedule)
-        @layout = layout
         @timetable = layout.timetable
         @schedule = schedule
         @squad = layout.squad
@@ -53,25 +52,25 @@ module JauntyBell::Core
       def kind(strand, index)
         return :new unless @begun.include?(strand.id)
         walk, now = @walks[strand.id], main(strand, wishes(strand, index, fresh: true), index)
-        return :climb if now > @main.fetch(strand.id) { walk_main(strand) }
+        return :climb if now > stood(strand)
         there = now >= (strand.wanted || now)
         can = present(strand, index) { |l| walk.can(l, strand.wanted || walk.own[l], index) }
         (there && can >= OWNED) ? :review : :learn
       end
 
-      # The rung where most stand.
-      def walk_main(strand) = @walks[strand.id].own.tally.max_by { |rung, count| [count, -rung] }&.first || 0
+      # The rung of most in the class before, or where most stand.
+      def stood(strand) =
+        @main.fetch(strand.id) { @walks[strand.id].own.tally.max_by { |rung, count| [count, -rung] }&.first || 0 }
 
       def stop(strand, times, kind, index, fresh:)
         walk = @walks[strand.id]
         rungs = lanes(wishes(strand, index, fresh: fresh))
         pin = @timetable.pins.dig(index, strand.id) and rungs = rungs.map { |rung| rung && pin }
-        rungs.each_with_index { |rung, l| @fresh[l] += 1 if rung && walk.own_new?(l, rung) }
+        rungs.each_with_index { |rung, l| @fresh[l] += 1 if rung && !walk.met?(l, rung) }
         rates, before = each_does(rungs) { |l, rung| walk.foretold(l, rung, index) }, can(walk, rungs, index)
-        ready, stood = walk.share(strand.wanted || 0, index), walk_main(strand)
+        ready, stood = walk.share(strand.wanted || 0, index), stood(strand)
         walk.drill(index, times, rungs)
         @begun |= [strand.id]
-        stood = @main.fetch(strand.id, stood)
         @main[strand.id] = main(strand, rungs, index)
         kind = :learn if kind == :climb && @main[strand.id] <= stood # who would go up has something new already
         Stop.new(strand, times, kind, rungs, rates, before, can(walk, rungs, index), @main[strand.id], ready,
@@ -88,7 +87,7 @@ module JauntyBell::Core
         Array.new(@squad.size) do |l|
           next if strand.chances[l][index].zero?
           rung = walk.next_rung(l, index)
-          next rung unless walk.own_new?(l, rung) && rung.positive?
+          next rung if walk.met?(l, rung) || rung.zero?
           (fresh && @fresh[l] < [@timetable.limits.new_things, 1].max) ? rung : walk.own[l]
         end
       end
