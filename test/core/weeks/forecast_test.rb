@@ -29,6 +29,17 @@ class ForecastTest < Minitest::Test
     end
   end
 
+  # A club that begins in the air.
+  def test_in_the_air_it_is_the_model_s_own_too
+    one = learner("a", {["two", "air"] => LEARNING})
+    meetings = [Weeks::Meeting.new(index: 0, on: MONDAY, at: "18:30", minutes: 60, week: 0)]
+    squad = Weeks::Squad.new([one], meetings: meetings, today: MONDAY, model: model([one]))
+    walk = Weeks::Strand.new("two", SHELF["two"].what, squad: squad, ladder: ["air", *LADDER]).set_out
+    [0, 1].each do |rung|
+      assert_in_delta Learning.share(squad.model.logit("a", "two", rung, MONDAY.jd)), walk.rate(0, rung, 0), 1e-9
+    end
+  end
+
   # A class that is sure to come, at what is expected of it, and then the model of those very marks.
   def test_practice_is_what_the_marks_of_it_would_be
     known = {["two", "count"] => LEARNING}

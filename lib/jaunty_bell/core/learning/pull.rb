@@ -5,7 +5,7 @@ module JauntyBell::Core
     #
     #   log-odds = start + size · actions beyond three + steps up to the rung
     #              + quick · p(faded quickly) + slow · p(faded slowly) + whole · p(all) + rough · p(rough)
-    #              + rung · p(clean at the rung, above the first) + help · p(of what it builds on)
+    #              + rung · p(clean at the rung) + help · p(of what it builds on)
     #              + student + combination + coach + pace of the student · p(all) − forgetting of the student · lost
     #              + where the student stands with this combination (Level)
     #   p(n) = ln(1 + n/30): each class less than the one before (performance factors: Pavlik, Cen and Koedinger
@@ -34,7 +34,7 @@ module JauntyBell::Core
         def fixed(trail, rung:, actions:, help:, day:)
           indexes = [START, SIZE, QUICK, SLOW, WHOLE, ROUGH, RUNG, HELP]
           values = [1.0, (actions - USUAL_SIZE).to_f, of(trail.quick(day)), of(trail.slow(day)), of(trail.total),
-            of(trail.rough), rung.positive? ? of(trail.at[rung]) : 0.0, of(help)]
+            of(trail.rough), of(trail.at[rung]), of(help)]
           rung.times do |step|
             indexes << FIRST_STEP + step
             values << 1.0
