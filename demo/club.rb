@@ -3,6 +3,7 @@ require "zlib"
 require "jaunty_bell/services"
 require "jaunty_bell/files"
 require "jaunty_bell/stand_ins"
+require_relative "season"
 
 module JauntyBell
   # The demo club, made by code from a fixed seed and dated relative to a day: its people, shelf and cards, and
@@ -39,13 +40,14 @@ module JauntyBell
           drills
           flows
           cards
+          closures
           classes
           draw_for("what follows")
           holds
           knock
           elsewhere
-          closures
-          programme
+          plan_on(@today)
+          close_days
           named_series
         end
         @club_id
@@ -242,6 +244,11 @@ module JauntyBell
           to = each["to"] ? coming(each["to"], from) : from
           store.add(id: told_id, name: each["name"], from: from, to: to) if from < @today + 84
         end
+      end
+
+      # Classes that fall on them.
+      def close_days
+        Store::Closures.new(@db, @club_id).settle
         @db[:classes].where(club_id: @club_id).exclude(closure_id: nil).update(cancelled_at: @now, changed_at: @now)
       end
 
@@ -249,43 +256,37 @@ module JauntyBell
       def coming(day, from) =
         [from.year, from.year + 1].map { |year| Date.iso8601("#{year}-#{day}") }.find { |date| date >= from }
 
-      # A programme under way, with the plan that was made of it on its first day from what was known then.
-      def programme
-        facts, store = FACTS["programme"], Store::Programmes.new(@db, @club_id)
-        start = Core::Weeks.monday(@today) - 7 * facts["since"]
-        goals = facts["goals"].map do |name, rung, importance|
-          {"combination_id" => @combinations.dig(name, :id), "rung" => rung, "importance" => importance}
+      # The programme under way.
+      def season
+        @season ||= begin
+          facts = FACTS["programme"]
+          group = FACTS["groups"].find { |each| each["name"] == facts["group"] }
+          Season.new(@db, @club_id, facts: facts, slots: group["slots"], group_id: @groups[group["name"]],
+            goals: facts["goals"].map { |name, *wanted| [@combinations.dig(name, :id), *wanted] },
+            template: @cards.fetch(facts["card"]), shelf: named, today: @today, id: method(:told_id)) do |day|
+              learners(group, day)
+            end
         end
-        group = FACTS["groups"].find { |each| each["name"] == facts["group"] }
-        settings = {"start" => start.iso8601, "weeks" => facts["weeks"],
-                    "times" => group["slots"].map { |slot|
-                      {"weekday" => slot["day"], "at" => slot["at"], "minutes" => slot["minutes"]}
-                    },
-                    "holidays" => [],
-                    "goals" => goals, "pins" => [], "not_before" => [], "never" => [], "limits" => {}}
-        card = @cards.fetch(facts["card"])
-        row = store.add(id: told_id, group_id: @groups[facts["group"]], template_id: card[:id], name: facts["name"],
-          settings: settings)
-        plan = layout(settings, card[:plan], facts["group"], start).plan(seed: SEED, moves: 300)
-        store.keep(row[:id], id: told_id, revision: 1, planned_on: start, plan: Core::Weeks::PlanData.of(plan))
       end
 
-      def layout(settings, card, group, start)
-        wanted = Core::Weeks::Programme.from_data(settings) { |each| each["combination_id"] }
-        wanted = wanted.but(holidays: Store::Closures.new(@db, @club_id).days(start, wanted.ends))
-        learners = @students.select { |student| student["group"] == group && about?(student, start) }.map do |student|
+      def plan_on(day)
+        draw_for("the programme", day - @today)
+        season.plan_on(day)
+      end
+
+      def learners(group, day)
+        of_group = @students.select { |student| student["group"] == group["name"] && about?(student, day) }
+        holds = Store::Care.new(@db, @club_id).holds(day, of_group.map { |student| student["id"] })
+        of_group.map do |student|
           Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"],
-            stance: student["stance"].to_sym)
+            stance: student["stance"].to_sym, held_back: holds.fetch(student["id"], []))
         end
-        shelf = @combinations.values.to_h { |row|
+      end
+
+      def named =
+        @combinations.values.to_h { |row|
           [row[:id], Core::Card::Named.new(id: row[:id], name: row[:name], what: meaning(row[:id]))]
         }
-        Core::Weeks::Layout.new(wanted.but(slots: Core::Weeks::Draft.technical(card).size,
-          seconds: Core::Weeks::Draft.seconds(card), effort: card.mean_effort.round(2)),
-          shelf: shelf, learners: learners, today: start,
-          model: Core::Learning::Model.new(Store::Squads.marked(@db, @club_id, learners.map(&:id), upto: start - 1),
-            shelf: shelf.transform_values(&:what)))
-      end
 
       def student(name) = @students.find { |each| each["name"] == name }
 
@@ -323,17 +324,24 @@ module JauntyBell
       # A class in the calendar, and what happened in it where it is over. `ago` says how many weeks after it there was
       # a later one.
       def run_class(group, slot, card_name, day, ago)
-        draw_for(group["name"], slot["day"], ago)
         starts = starts(slot, day)
         ends = starts + slot["minutes"] * 60
-        card = @cards.fetch(card_name)
+        over = ends <= @now
+        card = card_of(group, card_name, day, over)
+        draw_for(group["name"], slot["day"], ago)
         id = uuid
         @db[:classes].insert(club_id: @club_id, id: id, card_id: card[:id], group_id: @groups[group["name"]],
-          coach_id: @coaches[group["coach"]], title: card_name, minutes: slot["minutes"], starts_at: starts,
+          coach_id: @coaches[group["coach"]], title: card[:name], minutes: slot["minutes"], starts_at: starts,
           room: slot.fetch("room", "Main hall"), series_id: series(group, slot))
-        return if ends > @now
+        return unless over
         record(id, group, card, day, starts, slot["minutes"], @weeks - 1 - ago)
         close(id, card, ends)
+      end
+
+      # What the programme lays out, of its classes that are over; else the group's card.
+      def card_of(group, name, day, over)
+        return @cards.fetch(name) unless over && group["name"] == FACTS["programme"]["group"] && day >= season.start
+        season.card(plan_on(day))
       end
 
       def record(class_id, group, card, day, starts, minutes, week)
@@ -421,10 +429,7 @@ module JauntyBell
       # Marks on three of the card's combinations, cleaner with talent and with the weeks; often it is said where the
       # rough ones broke.
       def marks(student, card, day, starts, week)
-        drilled = card[:plan].tasks.values.filter_map { |task|
-          [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air"
-        }.uniq
-        drilled.sample(3, random: @random).map do |combination_id, rung|
+        does(student, card).sample(3, random: @random).map do |combination_id, rung|
           attempted = @random.rand(8..16)
           chance = (0.54 + 0.44 * student["talent"] + 0.04 * week - complexity(combination_id) * 0.02).clamp(0.2, 0.97)
           clean = attempted.times.count { @random.rand < chance }
@@ -432,6 +437,19 @@ module JauntyBell
            attempted: attempted,
            clean: clean, broke_at: (broke_at(combination_id) if clean < attempted), at: starts + 1800}
         end
+      end
+
+      # [[combination id, rung], …] of a class: by the lanes where it was planned.
+      def does(student, card)
+        if card[:planned]
+          return card[:planned].places.filter_map { |place|
+            lane = [*place.instead, *place.lanes].find { |each| each.student_ids.include?(student["id"]) } or next
+            [lane.combination_id || place.combination_id, lane.rung]
+          }.uniq
+        end
+        card[:plan].tasks.values.filter_map { |task|
+          [task.combination_id, task.round.rung] if task.combination_id && task.round.rung != "air"
+        }.uniq
       end
 
       # The last link, or nobody said.

@@ -245,4 +245,49 @@ class FloorApiTest < ApiTest
     rounds = call(:get, "/api/floor/classes/#{id}")[:rounds]
     assert_equal [{@ana.to_sym => "move", @cy.to_sym => "count"}, {}], rounds.map { |each| each[:own] }
   end
+
+  # By the plan of the weeks: of the class's day, and where the round is what the plan has.
+  def test_who_does_what_by_the_plan
+    card = new_card(name: "Planned",
+      rounds: [round(combination_id: @two[:id], rung: "clock"), round(combination_id: @two[:id], rung: "count")])
+    kick = new_combination(text: "2-3-rear low kick", name: "Kick")
+    lanes = [lane("count", "behind", @bo), lane("clock", "group", @ana, @cy)]
+    plan_has(card, combination_id: @two[:id], rung: "clock", lanes: lanes,
+      instead: [lane("count", "ahead", @cy).merge(combination_id: kick[:id])])
+    rounds, combinations = opened(card).values_at(:rounds, :combinations)
+    assert_equal [["count", nil, [@bo]], ["clock", nil, [@ana]], ["count", kick[:id], [@cy]]],
+      rounds[0][:lanes].map { |each| each.values_at(:rung, :combination_id, :student_ids) }
+    assert_empty rounds[1][:lanes], "the plan has it at another rung"
+    assert_includes combinations.keys, kick[:id].to_sym, "a device without a network can draw it"
+  end
+
+  def test_a_plan_of_another_day_or_put_away_says_nothing
+    card = new_card(name: "Planned", rounds: [round(combination_id: @two[:id], rung: "clock")])
+    facts = {combination_id: @two[:id], rung: "clock", lanes: [lane("clock", "group", @ana)]}
+    plan_has(card, on: today + 1, **facts)
+    assert_empty opened(card)[:rounds][0][:lanes]
+    programmes = Store::Programmes.new(db, club)
+    id = plan_has(card, **facts)
+    refute_empty opened(card)[:rounds][0][:lanes]
+    programmes.archive(id, revision: 1, archived: true)
+    assert_empty opened(card)[:rounds][0][:lanes]
+  end
+
+  def lane(rung, place, *students) = {rung: rung, place: place, student_ids: students}
+
+  # A programme of the group whose plan has one class with one place.
+  def plan_has(card, on: today, **place)
+    programmes = Store::Programmes.new(db, club)
+    row = programmes.add(id: uuid, group_id: @group, name: "Spring", template_id: card[:id],
+      settings: {start: on.iso8601, weeks: 4, goals: []})
+    programmes.keep(row[:id], id: uuid, revision: row[:revision], planned_on: on,
+      plan: {classes: [{on: on.iso8601, at: "18:30", places: [place]}]})
+    row[:id]
+  end
+
+  def opened(card)
+    id = uuid
+    call(:post, "/api/floor/classes", id: id, card_id: card[:id], group_id: @group)
+    call(:get, "/api/floor/classes/#{id}")
+  end
 end

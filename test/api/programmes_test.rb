@@ -82,7 +82,7 @@ class ProgrammesApiTest < ApiTest
     assert_equal ["Rope",
       *programme[:plan][:classes].first[:places].flat_map { |place|
         name = programme[:names][place[:combination_id].to_sym]
-        (place[:times] > 1) ? ["#{name}, the first part", name] : [name]
+        (place[:times] > 1) ? ["#{name}, #{place[:part] || "a part"} first", name] : [name]
       }], rounds.map { |each| each[:title] }
     meeting = call(:get, "/api/weeks/programmes/#{programme[:id]}")[:meetings].first
     assert_equal made.values_at(:class_id, :card_id), meeting.values_at(:class_id, :card_id)

@@ -81,7 +81,7 @@ class ProgrammeBookTest < ServiceTest
     planned = book.in_force[:plan]["classes"].first["places"]
     named = planned.flat_map { |each|
       name = book.shelf.fetch(each["combination_id"]).name
-      (each["times"] > 1) ? ["#{name}, the first part", name] : [name]
+      (each["times"] > 1) ? ["#{name}, #{each["part"] || "a part"} first", name] : [name]
     }
     assert_equal ["Rope", *named], titles
     error = assert_raises(Core::InvalidInput) { drafts.put(@start - 7) }

@@ -2,8 +2,9 @@ module JauntyBell::Core
   # What students can do, read from their marks: how likely each is to do a combination cleanly, and how sure that is.
   module Learning
     # What a coach marked, one a day for each student, combination and rung: `rung` its rank (Bench::Rungs), `day` a
-    # Julian day, `attempted` and `clean` repetitions, `coach` whoever marked or nil.
-    Marked = Struct.new(:student, :combination, :rung, :day, :attempted, :clean, :coach)
+    # Julian day, `attempted` and `clean` repetitions, `coach` whoever marked or nil, `broke_at` the link where it broke
+    # (0 between the first two actions) or nil.
+    Marked = Struct.new(:student, :combination, :rung, :day, :attempted, :clean, :coach, :broke_at)
 
     CAN = 0.8 # clean, of a student who really can: 8 in 10
 

@@ -31,7 +31,7 @@ module JauntyBell
               [on, Core::Learning::Marked.new(student.fetch("name"), mark.fetch("combination"),
                 Core::Bench::Rungs.rank(mark.fetch("rung")) ||
                   raise(Core::InvalidInput.new("\"#{mark["rung"]}\" is no rung.", path: "students/#{i}/marks")),
-                on.jd, mark.fetch("attempted"), mark.fetch("clean"), mark["coach"])]
+                on.jd, mark.fetch("attempted"), mark.fetch("clean"), mark["coach"], mark["broke_at"])]
             }
           }.select { |on, _| on <= today }.sort_by.with_index { |(on, _), at| [on, at] }.map(&:last)
         end

@@ -7,9 +7,10 @@ module JauntyBell
       # Importance-weighted shares of who is in the squad at the end: `able` really can, `owns` by the marks; `chance`
       # the mean true share of clean repetitions at the rungs wanted. `lapses` a student, of goals once owned at the
       # rung wanted. Of the classes: `nothing_new` without anything that is new to the group, `repeats` in which a
-      # combination stands for the fourth time running at the same rung, `broke` how often a load limit or the order of
-      # the hour is broken. `rates` [said, as last time, clean, attempted] of every mark that was foretold; `ends`
-      # [said, came] of every chance at the season's end that was told.
+      # combination stands for the fourth time running at the same rung, `broke` how many things beyond one that were
+      # new to most who did them one student had, and places beyond two of one combination; what nobody there did was
+      # not in a class. `rates` [said, as last time, clean, attempted] of every mark that was foretold; `ends` [said,
+      # came] of every chance at the season's end that was told.
       Outcome = Core::Value.of(:able, :owns, :chance, :lapses, :nothing_new, :repeats, :broke, rates: [].freeze,
         ends: [].freeze)
       RUNNING = 3
@@ -29,6 +30,9 @@ module JauntyBell
         @way = kind.new(@programme, shelf: @shelf, ladder: @ladder)
         @rates, @ends, @classes, @owned, @lapses = [], [], [], {}, 0
         @seen = @squad.marks.map { |mark| mark[:combination_id] }.uniq
+        @met = Hash.new { |hash, s| hash[s] = [] }
+        @squad.marks.each { |mark| @met[mark[:student_id]] |= [mark[:combination_id]] }
+        @broke = 0
         @new = 0
         @programme.meetings.each { |meeting| hold(meeting) }
         outcome
@@ -42,15 +46,31 @@ module JauntyBell
         last, before = last_rates, @squad.marks.size
         @squad.evening(meeting.on, places)
         foretold(told, last, before) if told
-        @new += 1 if (places.map(&:first) - @seen).any?
-        @seen |= places.map(&:first)
-        @classes << places.to_h { |id, rung, times| [id, [main(rung), times]] }
+        marks = @squad.marks.drop(before)
+        done = done(places, marks)
+        @broke += too_new(marks) + done.count { |_, (_, times)| times > 2 }
+        @new += 1 if (done.keys - @seen).any?
+        @seen |= done.keys
+        @classes << done
         now = owned(meeting.on)
         @lapses += (@owned.keys - now.keys).size
         @owned = now
       end
 
-      def main(rung) = rung.is_a?(Hash) ? rung.values.compact.tally.max_by(&:last)&.first : rung
+      # What is new to most who do it, beyond one thing, of the student who has most of it.
+      def too_new(marks)
+        new = marks.group_by { |mark| mark[:combination_id] }.map { |id, list|
+          list.map { |mark| mark[:student_id] }.then { |who| [who, who.count { |s| !@met[s].include?(id) }] }
+        }.select { |who, fresh| 2 * fresh > who.size }
+        marks.each { |mark| @met[mark[:student_id]] |= [mark[:combination_id]] }
+        [(new.flat_map(&:first).tally.values.max || 0) - 1, 0].max
+      end
+
+      # {id => [rung of most, times]}
+      def done(places, marks) =
+        marks.group_by { |mark| mark[:combination_id] }.to_h { |id, list|
+          [id, [list.map { |mark| mark[:rung] }.tally.max_by(&:last).first, places.assoc(id).last]]
+        }
 
       # {[student, id, rung] => the clean share last time}.
       def last_rates = @squad.marks.to_h { |mark|
@@ -81,7 +101,7 @@ module JauntyBell
             there = @squad.members(day)
             there.sum { |s| @squad.chance(s, goal.combination_id, goal.rung, day) } / [there.size, 1].max
           },
-          lapses: @lapses.fdiv(@law.students), nothing_new: @classes.size - @new, repeats: repeats, broke: broke,
+          lapses: @lapses.fdiv(@law.students), nothing_new: @classes.size - @new, repeats: repeats, broke: @broke,
           rates: @rates, ends: ends(day))
       end
 
@@ -101,16 +121,6 @@ module JauntyBell
         @classes.each_cons(RUNNING + 1).count do |classes|
           classes.last.any? { |id, (rung, _)| classes.all? { |each| each[id]&.first == rung } }
         end
-
-      # Two things new to the group in one class, or a combination more than twice in it.
-      def broke
-        met = @met.dup
-        @classes.sum do |places|
-          fresh = places.keys - met
-          met |= fresh
-          [fresh.size - 1, 0].max + places.count { |_, (_, times)| times > 2 }
-        end
-      end
     end
   end
 end

@@ -12,6 +12,17 @@ module JauntyBell
       SQL
       LINES_AWAY = LINES.sub("IS NULL", "IS NOT NULL").freeze
 
+      OF_CLASS = <<~SQL.freeze
+        WITH in_force AS (
+          SELECT DISTINCT ON (programmes.id) programmes.changed_at, programme_plans.plan->'classes' AS classes
+          FROM programmes JOIN programme_plans
+            ON programme_plans.club_id = programmes.club_id AND programme_plans.programme_id = programmes.id
+          WHERE programmes.club_id = ? AND group_id = ? AND archived_at IS NULL AND taken_at IS NOT NULL
+          ORDER BY programmes.id, nth DESC)
+        SELECT planned FROM in_force, jsonb_array_elements(classes) AS planned
+        WHERE planned->>'on' = ? ORDER BY changed_at DESC LIMIT 1
+      SQL
+
       def initialize(db, club_id)
         @db = db
         @club_id = club_id
@@ -67,6 +78,13 @@ module JauntyBell
 
       # The plan in force, the one that waits, or nil.
       def in_force(programme_id) = of(programme_id).exclude(taken_at: nil).order(:nth).last&.then { |row| plain(row) }
+
+      # The class of a group on a day as the plan in force has it (plain data), nil for none; of two programmes the one
+      # changed last.
+      def class_of(group_id, day)
+        row = @db.fetch(OF_CLASS, @club_id, group_id, day.iso8601).first
+        row && JSON.parse(row[:planned].to_json)
+      end
 
       def proposed(programme_id) = waiting(programme_id).first&.then { |row| plain(row) }
 

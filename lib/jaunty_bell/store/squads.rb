@@ -16,10 +16,10 @@ module JauntyBell
           .group(:student_id, :combination_id, :rung, :on, :coach_id).order(:on, :student_id, :combination_id, :rung)
           .select_map([:student_id, :combination_id, :rung, :on,
             Sequel.function(:sum, :attempted).cast(Integer).as(:attempted),
-            Sequel.function(:sum, :clean).cast(Integer).as(:clean), :coach_id])
-          .map { |student, combination, rung, on, attempted, clean, coach|
-            Core::Learning::Marked.new(student, combination, Core::Bench::Rungs.rank(rung), on.jd, attempted, clean,
-              coach)
+            Sequel.function(:sum, :clean).cast(Integer).as(:clean), :coach_id,
+            Sequel.function(:mode).within_group(:broke_at).as(:broke_at)])
+          .map { |student, combination, rung, on, *rest|
+            Core::Learning::Marked.new(student, combination, Core::Bench::Rungs.rank(rung), on.jd, *rest)
           }
       end
 
@@ -83,6 +83,19 @@ module JauntyBell
       def class_days(since) =
         classes.where(Sequel.lit("#{DAY} >= ?", since)).select(Sequel.lit("#{DAY} AS day")).from_self.distinct
           .select_order_map(:day)
+
+      # {day => ids of the combinations that its classes really drilled, or marked somebody on} since a day.
+      def drilled(since)
+        marked = @db[:marks].where(Sequel[:marks][:club_id] => @club_id, :taken_back_at => nil)
+        rung = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true)
+          .exclude(combination_id: nil)
+        done = [marked, rung].map { |set|
+          set.join(classes.where(Sequel.lit("#{DAY} >= ?", since)).select(:id, Sequel.lit("#{DAY} AS day")).as(:held),
+            id: :class_id).select(Sequel[:held][:day], :combination_id)
+        }
+        done.reduce(:union).select_map(%i[day combination_id]).group_by(&:first)
+          .transform_values { |pairs| pairs.map(&:last) }
+      end
 
       private
 

@@ -95,7 +95,7 @@ class ModelTest < Minitest::Test
     random = Random.new(4)
     marks = Array.new(Learning::Model::MOST + 400) { |i| mark("s#{i % 9}", random.rand(5..10), day: DAY + i / 9) }
     found = model(marks)
-    assert_equal marks.select { |one| one.student == "s1" }.sum(&:clean), found.trail("s1", "two").total
+    assert_equal marks.select { |one| one.student == "s1" }.sum(&:clean), found.trail("s1", "two").at.sum
     assert found.share("s1", "two", COUNT, DAY + 700).between?(0.6, 0.99)
   end
 

@@ -8,9 +8,9 @@ class ClassDraftTest < Minitest::Test
 
   Plan = Programmes::Weeks::Plan
 
-  def place(id, rung = "count", times: 1, kind: :learn) =
+  def place(id, rung = "count", times: 1, kind: :learn, **facts) =
     Plan::Place.new(combination_id: id, rung: rung, times: times, kind: kind, pinned: false, before: 0, after: 0,
-      said: [], why: "")
+      said: [], why: "", **facts)
 
   def planned(*places, effort: 6, minutes: 45) =
     Plan::PlannedClass.new(meeting: Programmes::Weeks::Meeting.new(index: 0, on: MONDAY, at: "18:30", minutes: minutes,
@@ -23,7 +23,7 @@ class ClassDraftTest < Minitest::Test
         round("2-3", effort: 6, swap: "even", implement: "focus-mitts")), minutes: 45)
 
   def draft(planned, **facts) =
-    Programmes::Weeks::Draft.new(template, planned, shelf: SHELF, ladder: %w[count clock move call answer], **facts)
+    Programmes::Weeks::Draft.new(template, planned, shelf: SHELF, **facts)
 
   def rounds(draft) = draft.blocks.flat_map(&:rounds)
 
@@ -33,8 +33,8 @@ class ClassDraftTest < Minitest::Test
   end
 
   def test_places_take_the_technical_rounds_in_order
-    made = rounds(draft(planned(place("three", kind: :new), place("two", "clock", times: 2))))
-    assert_equal ["Rope", "Three", "Two, the first part", "Two"], made.map(&:title)
+    made = rounds(draft(planned(place("three", kind: :new), place("two", "clock", times: 2, part: "1"))))
+    assert_equal ["Rope", "Three", "Two, 1 first", "Two"], made.map(&:title)
     assert_equal [60, "clock", nil], [made[1].explain, made[2].rung, made[2].drill]
   end
 
@@ -65,12 +65,11 @@ class ClassDraftTest < Minitest::Test
       made[1..2].map { |round| [round.title, round.drill&.id, round.combination&.id] }
   end
 
+  # The rungs of the lanes next to the group's.
   def test_versions_for_those_behind_and_ahead
-    owners = {["two", "count"] => %w[ana bo], ["two", "clock"] => %w[ana]}
-    made = draft(planned(place("two", "clock")), students: %w[ana bo cy],
-      owners: ->(id, rung) { owners.fetch([id, rung], []) })
-    assert_equal %w[count move], rounds(made)[1].then { |round| [round.beginners, round.ahead] }
-    alone = draft(planned(place("two")), students: %w[cy], owners: ->(_, _) { [] })
-    assert_equal [nil, nil], rounds(alone)[1].then { |round| [round.beginners, round.ahead] }
+    lanes = [[:behind, "air"], [:behind, "count"], [:group, "clock"], [:ahead, "move"]]
+      .map { |where, rung| Plan::Lane.new(rung: rung, place: where, student_ids: ["ana"]) }
+    made = draft(planned(place("two", "clock", lanes: lanes), place("two", "clock", lanes: lanes[2..2])))
+    assert_equal [%w[count move], [nil, nil]], rounds(made)[1..2].map { |round| [round.beginners, round.ahead] }
   end
 end

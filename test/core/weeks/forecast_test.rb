@@ -56,10 +56,10 @@ class ForecastTest < Minitest::Test
         one.add(MONDAY.jd, 1, clean, 0)
       }
       gained = Learning::Pull.fixed(after, rung: 1, actions: 2, help: 0, day: day).last
-      pulls = [*(Learning::Pull::QUICK..Learning::Pull::WHOLE), Learning::Pull::RUNG]
+      pulls = [*(Learning::Pull::QUICK..Learning::Pull::SETTLED), Learning::Pull::RUNG]
       weights = pulls.to_h { |i| [i, model.weight(i)] }
       weights[Learning::Pull::QUICK] += model.forgetting("a")
-      weights[Learning::Pull::WHOLE] += model.pace("a") - model.forgetting("a")
+      weights[Learning::Pull::SETTLED] += model.pace("a") - model.forgetting("a")
       expected = model.logit("a", "two", 1, day) + weights.sum { |i, weight| weight * (gained[i] - before[i]) }
       assert_in_delta Learning.share(expected), walk.rate(0, 0, index), 1e-9
     end

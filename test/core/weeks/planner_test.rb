@@ -25,6 +25,16 @@ class PlannerTest < Minitest::Test
       learners]
   end
 
+  # [combination, student, rung] of a place: some do another combination instead.
+  def done_at(place)
+    others = place.instead.flat_map { |lane| lane.student_ids.map { |id| [lane.combination_id, id, lane.rung] } }
+    elsewhere = others.map { |_, id, _| id }
+    place.said.reject { |said| elsewhere.include?(said.student_id) }
+      .map { |said| [place.combination_id, said.student_id, said.rung] } + others
+  end
+
+  def done(planned) = planned.places.flat_map { |place| done_at(place) }
+
   # Each seed with what it made, so that a failure can be tried again.
   def plans
     (1..25).each do |seed|
@@ -44,7 +54,7 @@ class PlannerTest < Minitest::Test
         planned.places.each { |place| assert_operator place.times, :<=, 2, seed }
         four = plan.classes[index, 4]
         next if four.size < 4
-        every = four.map { |each| each.places.map(&:combination_id) }.reduce(:&)
+        every = four.map { |each| done(each).map(&:first) }.reduce(:&)
         assert_empty every, "#{seed}: four classes running"
       end
       new.each do |id|
@@ -69,14 +79,14 @@ class PlannerTest < Minitest::Test
         early = (planned.places.sum(&:times) * 2/3r).ceil
         fresh, at = Hash.new(0), 0
         planned.places.each do |place|
-          place.said.each do |said|
-            rung, had = layout.ladder.index(said.rung), met[said.student_id][place.combination_id]
+          done_at(place).each do |id, student, name|
+            rung, had = layout.ladder.index(name), met[student][id]
             assert_operator rung, :<=, (had || -1) + 1, "#{seed}: a rung follows the one below"
-            if had && rung > had
-              fresh[said.student_id] += 1
+            if (had && rung > had) || (had.nil? && id != place.combination_id)
+              fresh[student] += 1
               assert_operator at, :<, early, "#{seed}: none in the last third"
             end
-            met[said.student_id][place.combination_id] = [had || -1, rung].max
+            met[student][id] = [had || -1, rung].max
           end
           at += place.times
         end
@@ -98,6 +108,40 @@ class PlannerTest < Minitest::Test
         end
       end
     end
+  end
+
+  # What some do instead of a combination builds on it or is what it builds on, and stands in no other place of that
+  # class.
+  def test_what_is_done_instead
+    plans do |layout, plan, seed|
+      plan.classes.each do |planned|
+        ids = planned.places.flat_map { |place| [place.combination_id, *place.instead.map(&:combination_id).uniq] }
+        assert_equal ids.uniq, ids, seed
+        planned.places.each do |place|
+          strands = layout.timetable.strands
+          place.instead.each do |lane|
+            other, own = strands[lane.combination_id], strands[place.combination_id]
+            assert (lane.place == :ahead) ? other.bases.include?(own.id) : own.bases.include?(other.id), seed
+            assert_empty lane.student_ids - place.lanes.flat_map(&:student_ids), seed
+          end
+        end
+      end
+    end
+  end
+
+  def test_who_has_it_goes_on_and_who_is_lost_goes_back
+    has = {["two", "count"] => (1..12).map { |back| [7 * back, 12, 12] }}
+    lost = {["three", "count"] => (1..12).map { |back| [7 * back + 3, 12, 1] }}
+    squad = Array.new(6) { |i| (i < 4) ? learner("has#{i}", has) : learner("lost#{i - 4}", lost) }
+    pins = %w[two kick].each_with_index.map { |id, week|
+      Weeks::Pin.new(combination_id: id, on: MONDAY + 1 + 7 * week, rung: nil)
+    }
+    plan = layout(programme(goal("two"), goal("three"), weeks: 4, slots: 1, pins: pins), learners: squad).plan(**QUICK)
+    lanes = places(plan).flat_map { |place|
+      place.instead.map { |lane| [place.combination_id, lane.combination_id, lane.place, lane.student_ids] }
+    }.uniq
+    assert_includes lanes, ["two", "three", :ahead, %w[has0 has1 has2 has3]]
+    assert_includes lanes, ["three", "two", :behind, %w[lost0 lost1]]
   end
 
   def test_two_halves_each_do_their_own

@@ -1,4 +1,4 @@
-import type { OpenClass } from "../api/client";
+import type { Bout, OpenClass } from "../api/client";
 import { PathPicture } from "../bench/PathPicture";
 import { Body } from "../kit/Body";
 import { usePhone } from "../kit/media";
@@ -7,6 +7,7 @@ import { Wrap } from "../kit/wrap/Wrap";
 import { Stations, StretchOn } from "./NowDone";
 import { calledLast, due, gone, isFresh, isLeftOut, isOver, isRunning, left, type Ring, share } from "./ring";
 import { stretchNow, worked } from "./stretch";
+import { lanesInWords } from "./versions";
 
 const KINDS = { work: "Work left", rest: "Rest left", explain: "Explaining, left" };
 
@@ -33,6 +34,25 @@ export function Clock({ ring, now, large = false }: { ring: Ring; now: number; l
       </div>
     </div>
   );
+}
+
+/** Who does something else beside the group: by the plan's lanes, else what the card says of them. */
+function Beside({ opened, round, large }: { opened: OpenClass; round: Bout; large: boolean }) {
+  const lanes = lanesInWords(opened, round);
+  const look = large ? "mt-2 text-3xl" : "mt-1 text-lg max-sm:mt-0 max-sm:text-sm";
+  if (lanes.length > 0)
+    return (
+      <ul className={look} aria-label="Who does what">
+        {lanes.map((lane) => (
+          <li key={lane}>{lane}</li>
+        ))}
+      </ul>
+    );
+  const said = [
+    round.beginners && `Beginners in place: ${round.beginners}`,
+    round.ahead && `Who owns it already: ${round.ahead}`,
+  ].filter(Boolean);
+  return said.length > 0 && <p className={look}>{said.join(". ")}</p>;
 }
 
 /** The round, its wrap at large, and how it is called; in a called round the one that was called last. */
@@ -97,16 +117,7 @@ export function NowOn({
               {combination.spoken}
             </p>
           )}
-          {(round?.beginners || round?.ahead) && (
-            <p className="mt-1 text-lg max-sm:mt-0 max-sm:text-sm">
-              {[
-                round.beginners && `Beginners in place: ${round.beginners}`,
-                round.ahead && `Who owns it already: ${round.ahead}`,
-              ]
-                .filter(Boolean)
-                .join(". ")}
-            </p>
-          )}
+          {round && <Beside opened={opened} round={round} large={large} />}
         </>
       )}
     </>

@@ -8,8 +8,8 @@ export type Marking = { clean: boolean; broke?: number };
 /** A student in the strip of marks, as they stand in this round. */
 export type Row = {
   student: OpenClass["students"][number];
-  rung?: Bout["rung"];
-  versions: Bout["rung"][];
+  does?: string; // which version, where there are several
+  usual: boolean; // whether it is what the group does
   next: () => void; // another version
   tally: string;
   hold?: Bout["held"][string];
@@ -68,14 +68,14 @@ export function MarkPad({ rows, count, setCount, open, mark, lost, takeBack, chi
                   {row.hold && !row.marked ? `not to ${row.hold.cannot.join(" or ")}: ${row.hold.instead}` : row.tally}
                 </span>
               </button>
-              {row.rung && row.versions.length > 1 && (
+              {row.does && (
                 <button
                   type="button"
-                  aria-label={`${row.student.name} does ${row.rung}: another version`}
+                  aria-label={`${row.student.name} does ${row.does}: another version`}
                   onClick={row.next}
-                  className="-ml-1 rounded-r-xl bg-night-line px-1 font-semibold text-[11px] [writing-mode:vertical-rl]"
+                  className="-ml-1 max-h-20 overflow-hidden text-ellipsis whitespace-nowrap rounded-r-xl bg-night-line px-1 font-semibold text-[11px] [writing-mode:vertical-rl]"
                 >
-                  {row.rung}
+                  {row.does}
                 </button>
               )}
             </li>

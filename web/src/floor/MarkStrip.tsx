@@ -10,6 +10,7 @@ import { Forbids, HoldLine } from "./HeldBack";
 import { type Tap, whoAreHere } from "./hall";
 import { COUNTS, type Marking, MarkPad, type Row } from "./MarkPad";
 import type { Props as ClassProps } from "./part";
+import { inWords, nextVersion, ownVersion, same, type Version, versionsOf } from "./versions";
 
 type Props = ClassProps & {
   round?: Bout;
@@ -36,29 +37,30 @@ export function MarkStrip({ opened, hall, round, called, shown, change, takeBack
   const feed = picked ?? last;
   const combination = feeds.length > 0 ? feed?.combination_id : called === undefined ? round?.combination_id : called;
   const drawn = combination ? opened.combinations[combination] : undefined;
-  // What each does: the version the Book says is theirs, or the one that was tapped instead.
-  const [chosen, setChosen] = useState<Record<string, Bout["rung"]>>({});
-  const versions = round ? [round.beginners, round.rung, round.ahead].filter((rung) => rung != null) : [];
-  const rungOf = (student: string) => {
-    const own = chosen[student] ?? round?.own[student];
-    return own && versions.includes(own) ? own : round?.rung;
+  // What each does: the version that is theirs, or the one that was tapped instead.
+  const [chosen, setChosen] = useState<Record<string, Version>>({});
+  const versions = round && combination ? versionsOf(round, combination) : [];
+  const versionOf = (student: string) => {
+    if (!round || !combination) return undefined;
+    const own = chosen[student];
+    return own && versions.some((each) => same(each, own)) ? own : ownVersion(round, combination, student);
   };
   const tap = (student: string, clean: boolean, broke?: number) => {
-    const rung = rungOf(student);
-    if (!combination || !rung) return;
+    const version = versionOf(student);
+    if (!version) return;
     setAsked(undefined);
     setForbidden(undefined);
     const attempted = broke === undefined ? count : 1;
     const facts = { attempted, clean: clean ? attempted : 0 };
-    const mark: Tap = { id: newId(), student, combination, rung, ...facts, broke, feed: feed?.text };
+    const mark: Tap = { id: newId(), student, ...version, ...facts, broke, feed: feed?.text };
     change((before) => ({ ...before, taps: [...before.taps, mark] }));
     outbox.put({
       table: "marks",
       fact: {
         id: mark.id,
         student_id: student,
-        combination_id: combination,
-        rung,
+        combination_id: version.combination,
+        rung: version.rung,
         on: dayOf(opened.starts_at, club.time_zone),
         ...facts,
         broke_at: broke ?? null,
@@ -81,22 +83,21 @@ export function MarkStrip({ opened, hall, round, called, shown, change, takeBack
       </p>
     );
   const rows = present.map((student): Row => {
-    const rung = rungOf(student.id);
+    const version = versionOf(student.id);
     const taps = hall.taps.filter(
       (entry) =>
         entry.student === student.id &&
-        entry.combination === combination &&
-        entry.rung === rung &&
+        entry.combination === version?.combination &&
+        entry.rung === version?.rung &&
         entry.feed === feed?.text,
     );
     const clean = taps.reduce((sum, entry) => sum + entry.clean, 0);
     const attempted = taps.reduce((sum, entry) => sum + entry.attempted, 0);
-    const following = rung && (versions[(versions.indexOf(rung) + 1) % versions.length] ?? rung);
     return {
       student,
-      rung,
-      versions,
-      next: () => following && setChosen({ ...chosen, [student.id]: following }),
+      does: round && version && versions.length > 1 ? inWords(opened, round, version) : undefined,
+      usual: version?.combination === combination && version?.rung === round?.rung,
+      next: () => version && setChosen({ ...chosen, [student.id]: nextVersion(versions, version) }),
       tally: attempted > 0 ? `${clean} clean of ${attempted}` : student.level,
       hold: round?.held?.[student.id],
       marked: attempted > 0,
@@ -128,7 +129,9 @@ export function MarkStrip({ opened, hall, round, called, shown, change, takeBack
       {asked && drawn && (
         <Links
           name={asked.name}
-          actions={drawn.actions.map((action) => action.spoken)}
+          actions={(opened.combinations[versionOf(asked.student)?.combination ?? ""] ?? drawn).actions.map(
+            (action) => action.spoken,
+          )}
           choose={(link) => {
             const row = of(asked.student);
             setAsked(undefined);
@@ -208,7 +211,7 @@ export function MarkStrip({ opened, hall, round, called, shown, change, takeBack
               </span>
               {row.hold && <HoldLine hold={row.hold} />}
             </span>
-            {row.rung && versions.length > 1 && <VersionButton row={row} usual={round?.rung} />}
+            {row.does && <VersionButton row={row} />}
             <MarkButton
               label={`${row.student.name}: clean`}
               sign="✓"
@@ -237,15 +240,15 @@ export function MarkStrip({ opened, hall, round, called, shown, change, takeBack
   );
 }
 
-function VersionButton({ row, usual }: { row: Row; usual?: Bout["rung"] }) {
+function VersionButton({ row }: { row: Row }) {
   return (
     <button
       type="button"
-      aria-label={`${row.student.name} does ${row.rung}: another version`}
+      aria-label={`${row.student.name} does ${row.does}: another version`}
       onClick={row.next}
-      className={`min-h-11 rounded-full border-2 px-2.5 font-semibold text-sm ${row.rung === usual ? "border-night-line text-night-soft" : "border-brass-bright text-brass-bright"}`}
+      className={`min-h-11 max-w-40 rounded-full border-2 px-2.5 font-semibold text-sm leading-tight ${row.usual ? "border-night-line text-night-soft" : "border-brass-bright text-brass-bright"}`}
     >
-      {row.rung}
+      {row.does}
     </button>
   );
 }

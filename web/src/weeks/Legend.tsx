@@ -23,7 +23,8 @@ export function Legend() {
         pinned
       </span>
       <span className="text-ink-soft">
-        The higher in its row, the higher the rung; a number says how many rounds of the class it takes. Drag to pin.
+        The higher in its row, the higher the rung; a number says how many rounds of the class it takes. Drag to pin. Of
+        classes that are over, what was left out is faint, and a dot was drilled without having been planned.
       </span>
     </p>
   );

@@ -45,9 +45,7 @@ export function Overview({ programme, plan }: Props) {
                   <strong>{names[wish.combination_id]}: </strong>
                 )}
                 {wish.text}
-                <span className="block text-ink-soft text-xs">
-                  What would free it: {wish.frees.join("; ").toLowerCase()}.
-                </span>
+                <span className="block text-ink-soft text-xs">What would help: {wish.frees.join("; ")}.</span>
               </li>
             ))}
           </ul>

@@ -8,7 +8,8 @@ const ORDER = ["new", "climb", "learn", "review"] as const;
  * up, what is learned and what is kept. */
 export function PinUp({ programme, plan }: { programme: Programme; plan: Plan }) {
   const classes = plan.classes.filter((planned) => planned.on >= programme.from);
-  const weeks = [...new Set(classes.map((planned) => planned.week))].slice(0, WEEKS);
+  const first = classes[0]?.week ?? 0;
+  const weeks = Array.from({ length: Math.min(WEEKS, programme.weeks - first) }, (_, at) => first + at);
   return (
     <table className="hidden w-full border-collapse print:table" aria-label="The next month, to pin up">
       <tbody>
@@ -37,6 +38,7 @@ export function PinUp({ programme, plan }: { programme: Programme; plan: Plan })
                   })}
                 </td>
               ))}
+            {classes.every((planned) => planned.week !== week) && <td className="py-1 align-top">No class.</td>}
           </tr>
         ))}
       </tbody>

@@ -3,7 +3,7 @@ import { Scrolling } from "../kit/Scrolling";
 import { dayAndMonth, shortDate } from "../kit/time";
 import { count } from "../kit/words";
 import { Ground } from "./Ground";
-import { KINDS, type Meeting, type Plan, type PlanPlace, type Programme, percent } from "./programme";
+import { KINDS, lanesOf, type Meeting, type Plan, type PlanPlace, type Programme, percent } from "./programme";
 import { Shape } from "./Shape";
 
 export type At = { on: string; id: string };
@@ -18,6 +18,7 @@ type Props = {
 
 const NAMES = 196;
 const LEAST = 19;
+const HIGH = 20; // pixels from the foot of a row: a label goes beneath
 
 /** Combinations as strands that climb from left to right over the classes of the weeks, with the load as their ground. */
 export function Strands({ programme, plan, chosen, choose, pin }: Props) {
@@ -70,9 +71,11 @@ export function Strands({ programme, plan, chosen, choose, pin }: Props) {
                     className={`relative ${meetings[i - 1]?.week !== meeting.week ? "border-seam border-l" : ""} ${meeting.past ? "bg-canvas-deep/60" : ""} ${over === meeting.on && dragged.current?.id === strand.id ? "bg-brass/25" : ""}`}
                   >
                     <Thread strand={strand} index={i} height={height} rungs={ladder.length} />
+                    {!place && cameOf(meeting, strand.id) === "drilled" && <Drilled />}
                     {place && (
                       <PlaceMark
                         place={place}
+                        left={cameOf(meeting, strand.id) === "left"}
                         name={programme.names[strand.id] ?? "?"}
                         meeting={meeting}
                         rung={starts(strand, i) && height >= 30 ? place.rung : null}
@@ -108,6 +111,7 @@ type Strand = { id: string; points: (number | null)[] };
 function strandsOf(programme: Programme, plan: Plan): Strand[] {
   const goals = programme.settings.goals.map((goal) => goal.combination_id);
   const others = plan.classes.flatMap((planned) => planned.places.map((place) => place.combination_id));
+
   const ids = [...new Set([...goals, ...others])];
   return ids.map((id) => ({
     id,
@@ -153,8 +157,25 @@ function Thread({ strand, index, height, rungs }: { strand: Strand; index: numbe
   );
 }
 
+/** Whether a class that took place drilled a combination or left it; nothing of classes to come. */
+function cameOf(meeting: Meeting, id: string): "drilled" | "left" | null {
+  if (!meeting.took_place) return null;
+  return meeting.drilled.includes(id) ? "drilled" : "left";
+}
+
+/** Drilled though the plan had not said so. */
+function Drilled() {
+  return (
+    <span className="absolute bottom-1 left-1/2 size-1.5 -translate-x-1/2 rounded-full bg-ink-soft">
+      <span className="sr-only">drilled, not planned</span>
+    </span>
+  );
+}
+
 type MarkProps = {
   place: PlanPlace;
+  /** Whether the class left it out. */
+  left: boolean;
   name: string;
   meeting: Meeting;
   /** What is written beside it: where a strand begins or comes to another rung. */
@@ -165,13 +186,14 @@ type MarkProps = {
   drag?: (started: boolean) => void;
 };
 
-function PlaceMark({ place, name, meeting, rung, bottom, chosen, choose, drag }: MarkProps) {
+function PlaceMark({ place, left, name, meeting, rung, bottom, chosen, choose, drag }: MarkProps) {
+  const lanes = lanesOf(place).length;
   return (
     <span className="absolute left-1/2 flex h-3 -translate-x-1/2 items-center gap-px" style={{ bottom }}>
       {rung && (
         <span
           aria-hidden="true"
-          className="absolute bottom-full left-0 mb-0.5 rounded bg-canvas/80 font-semibold text-[10px] text-brass-deep leading-none"
+          className={`absolute left-0 rounded bg-canvas/80 font-semibold text-[10px] text-brass-deep leading-none ${bottom > HIGH ? "top-full mt-0.5" : "bottom-full mb-0.5"}`}
         >
           {rung}
         </span>
@@ -184,9 +206,9 @@ function PlaceMark({ place, name, meeting, rung, bottom, chosen, choose, drag }:
         onClick={choose}
         data-place={`${meeting.on} ${place.combination_id}`}
         aria-pressed={chosen}
-        aria-label={`${name} at ${place.rung}, ${shortDate(meeting.on)}, ${KINDS[place.kind]}${place.times > 1 ? `, ${count(place.times, "place")}` : ""}${(place.lanes ?? []).length > 1 ? `, ${count(place.lanes?.length ?? 0, "lane")}` : ""}${place.pinned ? ", pinned" : ""}`}
+        aria-label={`${name} at ${place.rung}, ${shortDate(meeting.on)}, ${KINDS[place.kind]}${place.times > 1 ? `, ${count(place.times, "place")}` : ""}${lanes > 1 ? `, ${count(lanes, "lane")}` : ""}${place.pinned ? ", pinned" : ""}${left ? ", left out" : ""}`}
         title={`${name} at ${place.rung}: ${percent(place.before)} → ${percent(place.after)}`}
-        className={`flex rounded-sm ${drag ? "cursor-grab" : ""} ${chosen ? "outline-3 outline-brass outline-offset-3" : ""}`}
+        className={`flex rounded-sm ${left ? "opacity-40" : ""} ${drag ? "cursor-grab" : ""} ${chosen ? "outline-3 outline-brass outline-offset-3" : ""}`}
       >
         <Shape kind={place.kind} pinned={place.pinned} />
       </button>

@@ -1,7 +1,7 @@
 import { Button } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import { Lanes } from "./Lanes";
-import { KINDS, type PlanPlace, type Programme, percent, type Settings } from "./programme";
+import { KINDS, nameIn, type PlanPlace, type Programme, percent, type Settings } from "./programme";
 import { Shape } from "./Shape";
 
 type Props = {
@@ -14,7 +14,7 @@ type Props = {
 
 /** Why a place is where it is, what is expected of each student there, and what a coach can say to it. */
 export function Why({ programme, place, on, change, close }: Props) {
-  const { students, names } = programme;
+  const { names } = programme;
   const id = place.combination_id;
   const without = <T extends { combination_id: string; on: string }>(list: T[]) =>
     list.filter((each) => each.combination_id !== id || each.on !== on);
@@ -100,9 +100,7 @@ export function Why({ programme, place, on, change, close }: Props) {
         <tbody>
           {place.said.map((said) => (
             <tr key={said.student_id} className="border-seam/60 border-t">
-              <td className="max-w-28 truncate py-px">
-                {students.find((each) => each.id === said.student_id)?.name ?? "gone since"}
-              </td>
+              <td className="max-w-28 truncate py-px">{nameIn(programme, said.student_id)}</td>
               <td className={said.rung === place.rung ? "text-ink-soft" : "font-bold"}>{said.rung}</td>
               <td className="text-right">{percent(said.rate)}</td>
               <td className="text-right">{percent(said.after)}</td>

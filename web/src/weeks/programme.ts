@@ -7,8 +7,24 @@ import { asks, useStale } from "../kit/queries";
 export type Programme = Schemas["Programme"];
 export type Plan = Schemas["Plan"];
 export type PlanPlace = Schemas["PlanPlace"];
+export type Lane = Schemas["Lane"];
 export type Settings = Schemas["ProgrammeSettings"];
 export type Meeting = Programme["meetings"][number];
+
+/** Who does what in a place: its lanes, then those who do another combination instead. */
+export function lanesOf(place: PlanPlace): Lane[] {
+  const instead = place.instead ?? [];
+  const elsewhere = new Set(instead.flatMap((lane) => lane.student_ids));
+  const staying = (place.lanes ?? []).map((lane) => ({
+    ...lane,
+    student_ids: lane.student_ids.filter((id) => !elsewhere.has(id)),
+  }));
+  return [...staying.filter((lane) => lane.student_ids.length > 0), ...instead];
+}
+
+export function nameIn(programme: Programme, id: string) {
+  return programme.students.find((each) => each.id === id)?.name ?? "gone since";
+}
 
 const keyOf = (id: string) => asks.programme(id).queryKey;
 const planningOf = (id: string) => asks.planning(id).queryKey;

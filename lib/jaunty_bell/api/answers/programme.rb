@@ -58,7 +58,7 @@ module JauntyBell
         row = @classes.find { |each| each[:on] == meeting.on && each[:cancelled_at].nil? }
         {index: meeting.index, on: meeting.on.iso8601, at: meeting.at, minutes: meeting.minutes, week: meeting.week,
          past: meeting.on < @view.from, class_id: row && row[:id], took_place: !!row&.fetch(:ended_at),
-         card_id: row && row[:card_id], title: row && row[:title]}
+         card_id: row && row[:card_id], title: row && row[:title], drilled: @view.drilled.fetch(meeting.on, [])}
       end
 
       def loads

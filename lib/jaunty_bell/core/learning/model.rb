@@ -14,6 +14,10 @@ module JauntyBell::Core
       DEVIATIONS = [0.12, 0.3, 0.6].freeze # of a level at first, of which the likeliest is taken; the product's own
       DRIFTS = [0.003, 0.02, 0.08].freeze # variance a class adds to a level
       EVENINGS = 0.04 # of a share's variance is the evening's and not chance alone, before marks say otherwise
+      # Variance of the log-odds that no shape of learning told in advance catches; the product's own, by what was found
+      # on squads of laws it does not know
+      SHAPE = 0.06
+      BROKE = 5 # marks
       FEW = 200 # marks
       ATTEMPTED = 10 # a class, before marks say otherwise
       SEEN = 0.85 # before marks say otherwise, as if SEEN_OF had been there; the product's own
@@ -56,6 +60,14 @@ module JauntyBell::Core
       def running(combination) =
         @held.reverse_each.take_while { |day| days(combination).include?(day) }.size
 
+      # The link at which a combination breaks most often among students, by the latest BROKE marks of each that say so;
+      # nil where none does. Of links alike the first.
+      def breaks(students, combination)
+        @broke ||= @marked.select(&:broke_at).group_by { |mark| [mark.student, mark.combination] }
+        students.flat_map { |id| @broke.fetch([id, combination], []).last(BROKE).map(&:broke_at) }.tally
+          .max_by { |link, count| [count, -link] }&.first
+      end
+
       # A Trail, empty for who has never met it.
       def trail(student, combination) = @trails[[student, combination]] || NOTHING
 
@@ -67,10 +79,10 @@ module JauntyBell::Core
         dot(*terms(student, combination, rung, day)) + level(student, combination).mean
       end
 
-      # Of the log-odds: of the level and of all that was fitted.
+      # Of the log-odds: of the level, of all that was fitted and of the shape of learning.
       def variance(student, combination, rung, day)
         indexes, values = terms(student, combination, rung, day)
-        @fit.variance(indexes.zip(values)) + level(student, combination).variance
+        @fit.variance(indexes.zip(values)) + level(student, combination).variance + SHAPE
       end
 
       # The share of clean repetitions that is to be expected, the doubt weighed in.
@@ -146,7 +158,7 @@ module JauntyBell::Core
           help: help(student, combination, day), day: day)
         if (s = @students[student])
           indexes.push(s, s + 1, s + 2)
-          values.push(1.0, values[Pull::WHOLE], values[Pull::QUICK] - values[Pull::WHOLE])
+          values.push(1.0, values[Pull::SETTLED], values[Pull::QUICK] - values[Pull::SETTLED])
         end
         if (c = @combinations[combination])
           indexes << c
@@ -176,7 +188,7 @@ module JauntyBell::Core
       def take(fit)
         @coefficients = fit.coefficients.dup
         # Practice does nobody harm: where marks say so, something else is behind it
-        [Pull::QUICK, Pull::SLOW, Pull::WHOLE, Pull::RUNG, Pull::HELP].each do |index|
+        [Pull::QUICK, Pull::SLOW, Pull::SETTLED, Pull::RUNG, Pull::HELP].each do |index|
           @coefficients[index] = [@coefficients[index], LEAST].max
         end
         @family_variances = fit.family_variances

@@ -3,8 +3,7 @@ module JauntyBell::Core
     # A class of a plan as a card: the template's rounds with its technical ones given to the places of the plan, at the
     # effort that was planned, made to fit.
     #
-    #   draft = Draft.new(template, planned, shelf: {id => Card::Named}, owns: {[id, rung] => Set of student ids},
-    #     present: ids)
+    #   draft = Draft.new(template, planned, shelf: {id => Card::Named})
     #   draft.blocks # => [Card::Block]
     #   draft.fit    # => Card::Fit: what had to give, or why it cannot fit
     class Draft
@@ -13,7 +12,6 @@ module JauntyBell::Core
       HIT = %w[long-pads kick-shield hanging-bag].freeze
       EXPLAIN = 60 # seconds for what nobody knows
       EASY = 3
-      PART = ", the first part"
       OF_THE_DRILL = {tempo: nil, pause: nil, both_sides: nil, on: nil, off: nil}.freeze # its own stand
 
       # Technical rounds of a template: [block, round] indexes of the rounds outside circuits that drill a combination.
@@ -23,16 +21,11 @@ module JauntyBell::Core
       def self.seconds(plan) =
         technical(plan).then { |at| at.empty? ? 0 : at.sum { |index| plan.tasks[index].round.work } / at.size }
 
-      # `ladder` the club's rungs; `owners` who owns what: a lambda of combination id and rung to the ids of students,
-      # of `students` who are expected; `drills` {[combination id, rung] => Card::Named} what the club drills it by
-      # there.
-      def initialize(template, planned, shelf:, ladder:, students: [], owners: ->(_, _) { [] }, drills: {})
+      # `drills` {[combination id, rung] => Card::Named} what the club drills it by there.
+      def initialize(template, planned, shelf:, drills: {})
         @template = template
         @planned = planned
         @shelf = shelf
-        @ladder = ladder
-        @students = students
-        @owners = owners
         @drills = drills
       end
 
@@ -51,11 +44,6 @@ module JauntyBell::Core
         @template.with(blocks: blocks, minutes: @planned.meeting.minutes)
       end
 
-      # Who does it a rung lower, and who may go on a rung higher: ids of students.
-      def behind(place) = rung_beneath(place) ? @students - @owners.call(place.combination_id, rung_beneath(place)) : []
-
-      def ahead(place) = rung_above(place) ? @students & @owners.call(place.combination_id, place.rung) : []
-
       private
 
       # The load that was planned, with the half point that efforts are rounded by.
@@ -64,7 +52,8 @@ module JauntyBell::Core
       # Each as often as it stands; of two, the part comes first.
       def places
         @planned.places.flat_map { |place|
-          [(place.times > 1) ? PART : nil, *[nil] * (place.times - 1)].map { |part| [place, part] }
+          [(place.times > 1) ? ", #{place.part || "a part"} first" : nil, *[nil] * (place.times - 1)]
+            .map { |part| [place, part] }
         }
       end
 
@@ -72,7 +61,7 @@ module JauntyBell::Core
         named = @shelf.fetch(place.combination_id)
         given = round.but(title: "#{named.name}#{part}", drill: nil, combination: named, rung: place.rung,
           implement: nil, explain: (place.kind == :new) ? [round.explain, EXPLAIN].max : round.explain,
-          beginners: (rung_beneath(place) if behind(place).any?), ahead: (rung_above(place) if ahead(place).any?),
+          beginners: rung(place, :behind), ahead: rung(place, :ahead),
           **from_drill(task))
         drill = @drills[[place.combination_id, place.rung]]
         return given.but(drill: drill, combination: nil, title: drill.name, **OF_THE_DRILL) if drill && part.nil?
@@ -107,10 +96,11 @@ module JauntyBell::Core
         end
       end
 
-      def rung_beneath(place) =
-        @ladder[@ladder.index(place.rung) - 1].then { |rung| rung if @ladder.index(place.rung).positive? }
-
-      def rung_above(place) = @ladder[@ladder.index(place.rung) + 1]
+      # Of the lane next to the group's that does another rung.
+      def rung(place, where)
+        lanes = place.lanes.select { |lane| lane.place == where && lane.rung != place.rung }
+        ((where == :behind) ? lanes.last : lanes.first)&.rung
+      end
     end
   end
 end

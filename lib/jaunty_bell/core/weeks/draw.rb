@@ -32,22 +32,41 @@ module JauntyBell::Core
         strand = stop.strand
         Plan::Place.new(combination_id: strand.id, rung: ladder[stop.main], times: stop.times, kind: stop.kind,
           pinned: @timetable.pinned?(strand.id, index), before: stop.ready, after: stop.came, lanes: lanes(stop),
-          part: (part(strand) if stop.times > 1),
+          instead: instead(stop), part: (part(strand, doing(stop)) if stop.times > 1),
           said: said(stop), why: Why.new(@layout, @found.schedule, @walk, stop, index).text)
       end
 
-      # What is done first where a combination stands twice: its beginning.
-      def part(strand)
-        actions = strand.combination.actions
-        Bench::Notation.write(Bench::Combination.new(actions.first([(actions.size + 1) / 2, 1].max)))
+      # From the lowest rung up; for whom even the first is too much, with a part.
+      def lanes(stop) =
+        doing(stop).group_by { |l| [stop.rungs[l], part?(stop, l) ? 0 : 1] }.sort.map { |(rung, whole), list|
+          Plan::Lane.new(rung: ladder[rung], place: place_of(rung, whole, stop),
+            student_ids: list.map { |l| learners[l].id }, part: (part(stop.strand, list) if whole.zero?))
+        }
+
+      def place_of(rung, whole, stop)
+        return :behind if whole.zero?
+        %i[behind group ahead][(rung <=> stop.main) + 1]
       end
 
-      # From the lowest rung up.
-      def lanes(stop) =
-        doing(stop).group_by { |l| stop.rungs[l] }.sort.map { |rung, list|
-          Plan::Lane.new(rung: ladder[rung], place: %i[behind group ahead][(rung <=> stop.main) + 1],
-            student_ids: list.map { |l| learners[l].id })
-        }
+      # Whether it is the lowest rung, tried before and not yet clean enough to go on with whole.
+      def part?(stop, learner)
+        return false if stop.instead.any? { |choice| choice.rungs[learner] } || stop.times > 1
+        return false unless stop.rungs[learner].zero? && stop.rates[learner] < Progress::FALLS
+        stop.strand.trail(learners[learner]).classes.positive? && !part(stop.strand, [learner]).nil?
+      end
+
+      def part(strand, list) =
+        Part.of(strand.combination, @layout.squad.model.breaks(list.map { |l| learners[l].id }, strand.id))
+
+      def instead(stop)
+        stop.instead.flat_map do |choice|
+          rungs = choice.rungs
+          rungs.each_index.select { |l| rungs[l] }.group_by { |l| rungs[l] }.sort.map do |rung, list|
+            Plan::Lane.new(rung: ladder[rung], place: choice.place, student_ids: list.map { |l| learners[l].id },
+              combination_id: choice.strand.id)
+          end
+        end
+      end
 
       def said(stop) =
         doing(stop).map { |l|

@@ -18,11 +18,18 @@ module JauntyBell::Core
         @programme = programme.checked
         @shelf = shelf
         @today = today
+        @from = from
         @ladder = Bench::Rungs.from(school.first_rung)
         @school = school
         @juniors = juniors
         @squad = Squad.new(learners, meetings: programme.meetings.select { |meeting| meeting.on >= from },
           today: today, ends: programme.ends, model: model)
+      end
+
+      # The same group met with another programme.
+      def but_for(programme)
+        Layout.new(programme, shelf: shelf, learners: squad.learners, model: squad.model, today: today, from: @from,
+          school: school, juniors: @juniors)
       end
 
       # The classes that are still to be planned.

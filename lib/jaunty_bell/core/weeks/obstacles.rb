@@ -2,14 +2,12 @@ module JauntyBell::Core
   module Weeks
     # Which wishes collide with which limits, and what would free them.
     class Obstacles
-      HALF = 0.5
-
       def initialize(layout)
         @layout = layout
         @programme = layout.programme
       end
 
-      def all = [*plain, *crowded, *unreachable]
+      def all = [*plain, *crowded, *OutOfReach.new(@layout).obstacles]
 
       # Those that can be seen without asking what anybody can do.
       def plain = [*gone, *short, *pins, *heavy]
@@ -36,30 +34,6 @@ module JauntyBell::Core
             frees: ["Want #{taught}"])
         end
       end
-
-      # Goals that fewer than half could do in time even if nothing else were drilled, with the rung that could be
-      # reached.
-      def unreachable
-        return [] if @layout.squad.size.zero? || @layout.meetings.empty?
-        @layout.goals.filter_map do |goal|
-          id, wanted = goal.combination_id, @layout.wanted(goal)
-          next if @layout.alone(id, wanted) >= HALF
-          reachable = (0...wanted).to_a.reverse.find { |rung| @layout.alone(id, rung) >= HALF }
-          Obstacle.new(combination_id: id, text: unreachable_text(id, wanted, reachable),
-            frees: [("Want #{@layout.ladder[reachable]} by then" if reachable), "More weeks or classes"].compact)
-        end
-      end
-
-      def unreachable_text(id, wanted, reachable)
-        size = @layout.squad.size
-        text = "Even in every class, #{(@layout.alone(id,
-          wanted) * size).round} of #{size} are expected to be able to " \
-          "do #{@layout.name(id)} #{at(wanted)} by the end"
-        return "#{text}: there is too little time for it, and it is taken as far as it goes." unless reachable
-        "#{text}; #{at(reachable)} it could be #{(@layout.alone(id, reachable) * size).round}."
-      end
-
-      def at(rung) = Lexicon::Plain.at(@layout.ladder[rung])
 
       # More new combinations than classes that may begin one; the last class begins nothing.
       def crowded

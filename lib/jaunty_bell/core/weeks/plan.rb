@@ -16,12 +16,14 @@ module JauntyBell::Core
 
       # kind :new (the group meets it), :climb (most begin a rung), :learn, :review; `rung` where most are; `times`
       # places it takes, two for the `part` (notation) and then the whole; shares 0–1 of the group that are expected to
-      # be able to do it at the rung wanted before and after; `lanes` [Lane]; `said` [Said]; `why` a sentence.
+      # be able to do it at the rung wanted before and after; `lanes` [Lane], of everybody; `instead` [Lane] of those
+      # among them who do another combination; `said` [Said]; `why` a sentence.
       Place = Value.of(:combination_id, :rung, :times, :kind, :pinned, :before, :after, :said, :why, lanes: [].freeze,
-        part: nil)
+        instead: [].freeze, part: nil)
 
-      # Who does it at a rung: `place` :behind, :group or :ahead.
-      Lane = Value.of(:rung, :place, :student_ids)
+      # Who does it at a rung: `place` :behind, :group or :ahead; `combination_id` where it is another than the place's;
+      # `part` (notation) that comes first for whom the whole is too much.
+      Lane = Value.of(:rung, :place, :student_ids, combination_id: nil, part: nil)
 
       # What is expected of one student: the rung of the version they do, clean share in the class, and the chance that
       # they really can at that rung before and after.

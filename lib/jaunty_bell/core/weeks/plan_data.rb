@@ -2,6 +2,8 @@ module JauntyBell::Core
   module Weeks
     # A programme's plan as JSON-ready data: what the command line prints, what is kept, what the interface draws.
     module PlanData
+      LANES = %i[lanes instead].freeze
+
       class << self
         # From a Plan.
         def of(plan)
@@ -19,12 +21,15 @@ module JauntyBell::Core
             Plan::Place.new(**place, kind: place[:kind].to_sym, said: place[:said].map { |each|
               Plan::Said.new(**each)
             },
-              lanes: place.fetch(:lanes, []).map { |each| Plan::Lane.new(**each, place: each[:place].to_sym) })
+              **LANES.to_h { |name| [name, place.fetch(name, []).map { |each| lane(each) }] })
           end
           Plan::PlannedClass.new(meeting: meeting, effort: data[:effort].rationalize(1 / 100r), places: places)
         end
 
         private
+
+        # Plans of before had none, or had no others.
+        def lane(data) = Plan::Lane.new(**data, place: data[:place].to_sym)
 
         def planned(planned)
           meeting = planned.meeting
@@ -34,7 +39,9 @@ module JauntyBell::Core
 
         def place(place)
           place.to_h.merge(kind: place.kind.to_s, before: place.before.round(3), after: place.after.round(3),
-            lanes: place.lanes.map { |lane| lane.to_h.merge(place: lane.place.to_s) },
+            **LANES.to_h { |name|
+              [name, place.public_send(name).map { |lane| lane.to_h.compact.merge(place: lane.place.to_s) }]
+            },
             said: place.said.map { |said|
               said.to_h.merge(rate: said.rate.round(3), before: said.before.round(3), after: said.after.round(3))
             })

@@ -19,21 +19,21 @@ module JauntyBell::Core
       Pull = Learning::Pull
       private_constant :Pull
 
-      # By learner, the rung they stand at.
-      attr_reader :own
+      # By learner, the rung they stand at; clean repetitions as of today, faded slowly.
+      attr_reader :own, :slow
 
-      # `ground` a Ground; rows by learner, copied: clean repetitions as of today, faded `quick`, `slow` and the
-      # `whole`, and `at` each rung.
-      def initialize(strand, ground, climbs:, quick:, slow:, whole:, at:, own:)
+      # `ground` a Ground; rows by learner, copied: clean repetitions as of today, faded `quick` and `slow`,
+      # those that have `settled`, and `at` each rung; and those of what it builds on, `help`.
+      def initialize(strand, ground, climbs:, quick:, slow:, settled:, at:, own:, help:, since:)
         @strand = strand
         @ground = ground
         @squad = strand.squad
         @size = @squad.size
         @rungs = strand.ladder.size
         @climbs = climbs
-        @quick, @slow, @whole, @at, @own = quick, slow, whole, at, own
+        @quick, @slow, @settled, @at, @own, @help, @since = quick, slow, settled, at, own, help, since
         @classes = Array.new(@size, 0.0)
-        @from = whole.dup
+        @from = settled.dup
         @last = nil
       end
 
@@ -46,6 +46,11 @@ module JauntyBell::Core
           l += 1
         end
         @last = index
+      end
+
+      # What it builds on was practised too: `bases` [Progress].
+      def helped_by(bases)
+        bases.each { |base| base.slow.each_with_index { |clean, l| @help[l] = clean if clean > @help[l] } }
       end
 
       # One more place as it could be at best: at the end, and as likely as in the likeliest class.
@@ -113,13 +118,14 @@ module JauntyBell::Core
         @ground.start[l] + @ground.steps[rung] +
           @ground.quick_weight[l] * Pull.of(@quick[l] * quick) +
           @ground.slow_weight * Pull.of(@slow[l] * slow) +
-          @ground.whole_weight[l] * Pull.of(@whole[l]) +
-          @ground.rung_weight * Pull.of(@at[l * @rungs + rung])
+          @ground.settled_weight[l] * Pull.of(@settled[l]) +
+          @ground.rung_weight * Pull.of(@at[l * @rungs + rung]) +
+          @ground.help_weight * Pull.of(@help[l] * slow)
       end
 
       # What is doubted of the student, of the classes to come, and of what practice will gain.
       def variance(l)
-        gain = GAIN_DOUBT * @ground.practice_weight(l) * (Pull.of(@whole[l]) - Pull.of(@from[l]))
+        gain = GAIN_DOUBT * @ground.practice_weight(l) * (Pull.of(@settled[l]) - Pull.of(@from[l]))
         @ground.doubt[l] + @ground.drift * @classes[l] + gain * gain
       end
 
@@ -128,10 +134,17 @@ module JauntyBell::Core
         clean = chance * @strand.attempts * times**AGAIN * rate(l, rung, index)
         @quick[l] += clean / @squad.quick(index)
         @slow[l] += clean / @squad.slow(index)
-        @whole[l] += clean
+        @settled[l] += clean * settling(l, index, chance)
         @at[l * @rungs + rung] += clean
         @classes[l] += chance
         @own[l] = rung
+      end
+
+      # By the day they are expected to have done it last.
+      def settling(l, index, chance)
+        day, last = @squad.day(index), @since[l]
+        @since[l] = last ? last + chance * (day - last) : day
+        Learning::Trail.settling(last && day - last)
       end
     end
   end

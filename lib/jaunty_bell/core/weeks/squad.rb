@@ -11,6 +11,7 @@ module JauntyBell::Core
         @meetings = meetings
         @today = today
         @model = model
+        @days = [*meetings.map(&:on), ends].map(&:jd)
         @quick, @slow = [Learning::Trail::QUICK, Learning::Trail::SLOW].map { |days|
           [*meetings.map(&:on), ends].map { |on| 2.0**(-[(on - today).to_i, 0].max / days) }
         }
@@ -32,6 +33,9 @@ module JauntyBell::Core
       def quick(index) = @quick[index]
 
       def slow(index) = @slow[index]
+
+      # Julian day of a class, or of the programme's end.
+      def day(index) = @days[index]
 
       # Index of the programme's end, for the two above.
       def end_index = meetings.size

@@ -47,6 +47,9 @@ module JauntyBell::Core
       # The day on which the group met it, where it has not been back since; nil for what is new or has.
       def met_once = @met_once ||= squad.model.days(id).then { |days| days.first if days.size == 1 }
 
+      # The last two days it was done on, as Julian days.
+      def lately = @lately ||= squad.model.days(id).last(2)
+
       # The rung beyond which nobody is taken: the one wanted, or where most stand.
       def top = @top ||= wanted || set_out.own.sort[squad.size / 2] || 0
 

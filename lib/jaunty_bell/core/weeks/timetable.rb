@@ -10,6 +10,7 @@ module JauntyBell::Core
       KEPT = 0.15 # what keeping up something that is no goal weighs beside a goal; the product's own
       LONG = 0.02 # what a fortnight without it weighs of what is not yet sure; the product's own
       OWED = 0.05 # what it weighs that something new does not come back soon; the product's own
+      SHRINKS = 0.001 # what a return sooner than the one before it weighs; the product's own
       RUNNING = 3 # classes in a row with the same combination
       TWICE = 2 # places of a class: the part, then the whole
       SOON = 7 # days within which what is new comes back
@@ -46,7 +47,7 @@ module JauntyBell::Core
       def term(strand, places)
         course = strand.course(places)
         worth(strand, course) - waits(places) * LONG * weight(strand) * (1 - course.share) / @total -
-          (owed?(strand, places) ? OWED : 0.0)
+          (owed?(strand, places) ? OWED : 0.0) - shrinks(strand, places) * SHRINKS
       end
 
       # Whether the group has met it once, and may not wait longer to meet it again than these places let it.
@@ -119,6 +120,13 @@ module JauntyBell::Core
       def late?(day, index, place)
         return false unless @days[index] && @days[index] <= day + SOON
         place.nil? || @days[place[0]] > day + SOON
+      end
+
+      # Returns sooner by more than a day than the one before, those that are over counted: what is learned comes back
+      # at growing distances.
+      def shrinks(strand, places)
+        gaps = [*strand.lately, *places.map { |index, _| @days[index] }].each_cons(2).map { |one, two| two - one }
+        gaps.each_cons(2).count { |one, two| two + 1 < one }
       end
 
       # Fortnights in which who is ready for more would wait for it.

@@ -7,8 +7,9 @@ module JauntyBell::Core
     class Walk
       # One place: `strand`, `times`; `kind` :new, :climb, :learn or :review; by learner `rungs` (indexes, nil for who
       # may not do it that day), `rates`, `before` and `after`, the chances that they really can at their rung; `main`
-      # the rung of most; shares of the group that can at the rung wanted, `ready` before and `came` after.
-      Stop = Struct.new(:strand, :times, :kind, :rungs, :rates, :before, :after, :main, :ready, :came)
+      # the rung of most; shares of the group that can at the rung wanted, `ready` before and `came` after; `instead`
+      # [Instead::Choice] of those who do something else.
+      Stop = Struct.new(:strand, :times, :kind, :rungs, :rates, :before, :after, :main, :ready, :came, :instead)
       KINDS = %i[new climb learn review].freeze # in the order of the hour: what is new comes while heads are fresh
       LANES = 3 # a coach can keep going at once; common practice, no source
       OWNED = 0.6 # of those who are to be expected really can: a review; the product's own
@@ -17,9 +18,10 @@ module JauntyBell::Core
         @timetable = layout.timetable
         @schedule = schedule
         @squad = layout.squad
-        @walks = schedule.keys.to_h { |id| [id, @timetable.strands[id].set_out] }
+        @walks = @timetable.strands.transform_values(&:set_out)
         @main = {}
         @begun = @timetable.strands.each_value.reject(&:new?).map(&:id)
+        @instead = Instead.new(@timetable, schedule, @walks)
       end
 
       def classes = @classes ||= Array.new(@timetable.classes) { |index| hold(index) }
@@ -27,7 +29,7 @@ module JauntyBell::Core
       # By learner, the chance that they really can at the end.
       def at_the_end(strand)
         classes
-        walk = @walks[strand.id] || strand.set_out
+        walk = @walks[strand.id]
         Array.new(@squad.size) { |l| walk.can(l, strand.wanted || 0, @squad.end_index) }
       end
 
@@ -41,8 +43,12 @@ module JauntyBell::Core
         at = 0
         stops.map do |strand, times, kind|
           stop(strand, times, kind, index, fresh: at < early).tap { at += times }
-        end
+        end.tap { help }
       end
+
+      # What was practised helps what builds on it.
+      def help =
+        @walks.each { |id, walk| walk.helped_by(@walks.values_at(*@timetable.strands[id].bases).compact) }
 
       def in_class(index) =
         @schedule.filter_map { |id, places|
@@ -66,16 +72,31 @@ module JauntyBell::Core
         walk = @walks[strand.id]
         rungs = lanes(wishes(strand, index, fresh: fresh))
         pin = @timetable.pins.dig(index, strand.id) and rungs = rungs.map { |rung| rung && pin }
-        rungs.each_with_index { |rung, l| @fresh[l] += 1 if rung && !walk.met?(l, rung) }
+        instead = @instead.choices(strand, rungs, index) { |l| begins?(l, fresh) }
+        staying = rungs.each_index.map { |l| rungs[l] if instead.none? { |choice| choice.rungs[l] } }
+        count_new(walk, staying)
         rates, before = each_does(rungs) { |l, rung| walk.foretold(l, rung, index) }, can(walk, rungs, index)
         ready, stood = walk.share(strand.wanted || 0, index), stood(strand)
-        walk.drill(index, times, rungs)
+        walk.drill(index, times, staying)
+        instead.each { |choice| go_on(choice, index, times) }
         @begun |= [strand.id]
         @main[strand.id] = main(strand, rungs, index)
         kind = :learn if kind == :climb && @main[strand.id] <= stood # who would go up has something new already
         Stop.new(strand, times, kind, rungs, rates, before, can(walk, rungs, index), @main[strand.id], ready,
-          walk.share(strand.wanted || 0, index))
+          walk.share(strand.wanted || 0, index), instead)
       end
+
+      def go_on(choice, index, times)
+        walk = @walks[choice.strand.id]
+        count_new(walk, choice.rungs)
+        walk.drill(index, times, choice.rungs)
+      end
+
+      # Counts what is new to each.
+      def count_new(walk, rungs) = rungs.each_with_index { |rung, l| @fresh[l] += 1 if rung && !walk.met?(l, rung) }
+
+      # Whether a learner may begin something: in the first places of an hour, and not too much.
+      def begins?(learner, early) = early && @fresh[learner] < [@timetable.limits.new_things, 1].max
 
       def can(walk, rungs, index) = each_does(rungs) { |l, rung| walk.can(l, rung, index) }
 
@@ -88,7 +109,7 @@ module JauntyBell::Core
           next if strand.chances[l][index].zero?
           rung = walk.next_rung(l, index)
           next rung if walk.met?(l, rung) || rung.zero?
-          (fresh && @fresh[l] < [@timetable.limits.new_things, 1].max) ? rung : walk.own[l]
+          begins?(l, fresh) ? rung : walk.own[l]
         end
       end
 

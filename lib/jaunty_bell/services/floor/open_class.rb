@@ -41,9 +41,12 @@ module JauntyBell
       def doors = doorway.known(due)
 
       # What the class does from bell to bell (Core::Floor::Rounds), with `own`, what each student does in a round where
-      # it is not what the group does, and `held`, what those who are held back must not do and do instead.
+      # it is not what the group does, `lanes`, who does what by the plan of the weeks, and `held`, what those who are
+      # held back must not do and do instead.
       def rounds
-        bare.zip(plan.runs).map { |round, run| round.merge(own: versions.of(round), held: held(run)) }
+        bare.zip(plan.runs).map { |round, run|
+          round.merge(own: versions.of(round), lanes: lanes.of(round), held: held(run))
+        }
       end
 
       # What is called is drawn from the class's own seed, so that every device has the same.
@@ -84,10 +87,13 @@ module JauntyBell
       def on_shelf(round)
         shown = [round[:combination_id], *[*round[:phases], *round[:stations]].map { |each| each[:shown] }]
         shown += round[:stations].flat_map { |station| station[:phases].map { |phase| phase[:shown] } }
-        shown.compact - written.keys
+        shown.push(*lanes.of(round).map { |lane| lane[:combination_id] }).compact - written.keys
       end
 
       def bare = @bare ||= Core::Floor::Rounds.of(plan)
+
+      def lanes =
+        @lanes ||= ClassLanes.new(row[:group_id] && club.programmes.class_of(row[:group_id], doorway.day))
 
       def versions = @versions ||= RoundVersions.new(club.masteries, bare, expected, doorway.day)
 

@@ -38,7 +38,7 @@ module JauntyBell
 
       def rung(id, round)
         mine = known.fetch(id, {})
-        Core::Weeks::Versions.of(round[:rung], beneath: round[:beginners], above: round[:ahead]) do |rung|
+        Core::Floor::Versions.of(round[:rung], beneath: round[:beginners], above: round[:ahead]) do |rung|
           Core::Book::Mastery.owned_at?(rung) { |each| mine[[round[:combination_id], each]] }
         end
       end

@@ -15,8 +15,7 @@ module JauntyBell
       # InvalidInput or Conflict; nothing is kept then.
       def put(day)
         planned = planned_on(day)
-        draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, ladder: @view.ladder,
-          students: @view.learners.map(&:id), owners: method(:owners), drills: drills(planned))
+        draft = Core::Weeks::Draft.new(@template, planned, shelf: @view.shelf, drills: drills(planned))
         @club.db.transaction(savepoint: true) do
           card = keep(draft, planned)
           {on: day.iso8601, card_id: card[:id], class_id: schedule(card, planned.meeting)[:id],
@@ -72,15 +71,6 @@ module JauntyBell
 
       def made_for?(named, id, rung)
         Core::Bench::Progression.made_for?(named.what, rung) && named.member_at(rung) == id
-      end
-
-      # Ids of those who own a combination at a rung today.
-      def owners(id, rung)
-        @view.learners.select do |learner|
-          Core::Book::Mastery.owned_at?(rung) do |each|
-            learner.known[[id, each]]&.then { |evidence| Core::Book::Mastery.from(evidence, on: @view.today) }
-          end
-        end.map(&:id)
       end
     end
   end

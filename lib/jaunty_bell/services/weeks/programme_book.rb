@@ -102,6 +102,9 @@ module JauntyBell
         end
       end
 
+      # {day => ids of combinations} of what its classes really drilled.
+      def drilled = @drilled ||= squads.drilled(start)
+
       # What a proposed plan does otherwise (Core::Weeks::Move).
       def moves(proposed)
         return [] unless in_force

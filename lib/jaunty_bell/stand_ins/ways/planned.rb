@@ -21,9 +21,7 @@ module JauntyBell
           plan = layout(day, squad).plan(seed: index, from: @rest, **(@rest ? AGAIN : FIRST))
           @rest = rest(plan)
           tell(plan)
-          plan.classes.first.places.map { |place|
-            [place.combination_id, place.said.to_h { |said| [said.student_id, said.rung] }, place.times]
-          }
+          plan.classes.first.places.flat_map { |place| done(place) }
         end
 
         private
@@ -31,6 +29,15 @@ module JauntyBell
         def layout(day, squad)
           Core::Weeks::Layout.new(@programme, shelf: @named, learners: squad.learners(day), today: day,
             model: Core::Learning::Model.new(SimulatedSquad.marked(squad.marks), shelf: @shelf))
+        end
+
+        # Some do another combination instead.
+        def done(place)
+          others = place.instead.group_by(&:combination_id).transform_values { |lanes|
+            lanes.flat_map { |lane| lane.student_ids.product([lane.rung]) }.to_h
+          }
+          rungs = place.said.to_h { |said| [said.student_id, said.rung] }.except(*others.values.flat_map(&:keys))
+          [[place.combination_id, rungs], *others].map { |id, own| [id, own, place.times] }
         end
 
         # {id => {class => times}} of the classes after the next.
