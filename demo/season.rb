@@ -42,10 +42,13 @@ module JauntyBell
       def card(planned)
         draft = Core::Weeks::Draft.new(@template[:plan], planned, shelf: @shelf)
         plan = @template[:plan].with(blocks: draft.blocks, minutes: planned.meeting.minutes)
-        cards = Store::Cards.new(@db, @club_id)
-        card = cards.add(id: @id.call, name: "#{@facts["name"]}, #{planned.meeting.on.strftime("%-d %b")}",
-          level: @template[:level], group_id: @group_id, **Core::Card::Data.kept(plan))
-        cards.archive(card[:id], version: card[:version], archived: true).merge(plan: plan, planned: planned)
+        on = planned.meeting.on
+        card = Store::Cards.new(@db, @club_id).add(id: @id.call,
+          name: "#{@facts["name"]}, #{on.strftime("%-d %b")}", level: @template[:level], group_id: @group_id,
+          **Core::Card::Data.kept(plan))
+        @db[:cards].where(club_id: @club_id, id: card[:id])
+          .update(archived_at: Time.utc(on.year, on.month, on.day, 22))
+        card.merge(plan: plan, planned: planned)
       end
 
       private
