@@ -154,6 +154,8 @@ clean: 7} << {**mark, student_id: 1, combination_id: id, clean: 6}
     assert_equal ["rotation", "until most have it", "habit"], found[:squads]["usual"][:ahead].keys
     forecasts = found[:squads]["usual"][:forecasts]
     assert_operator forecasts[:marks], :>, 100
-    assert_operator forecasts[:brier], :<, forecasts[:as_last_time]
+    %i[brier squares].each do |measure|
+      assert_operator forecasts[measure][:said], :<, forecasts[measure][:as_last_time]
+    end
   end
 end

@@ -36,6 +36,47 @@ class FloorSystemTest < SystemTest
     assert_equal %w[clock count], [does, other].sort
   end
 
+  # By the plan of the weeks: who does another combination is marked on that one.
+  def test_who_does_what_by_the_plan
+    round, other, pia, idris = planned_lanes
+    visit "/floor/#{@class_id}"
+    here "Pia Pontoon", "Idris Lockkeeper"
+    click_button "To the ring"
+    click_button "Start"
+    12.times { click_button "Skip" unless page.has_css?("[aria-label='Who does what']", wait: 0) }
+    within("[aria-label='Who does what']") do
+      assert_text "#{other[:name]}, count: Pia"
+      assert_text "#{round[:rung]}: Idris"
+    end
+    ["Pia Pontoon", "Idris Lockkeeper"].each { |name| click_button "#{name}: clean" }
+    assert_equal [[idris, round[:combination_id], round[:rung]], [pia, other[:id], "count"]].sort,
+      wait_for_rows(:marks, 2).map { |row| row.values_at(:student_id, :combination_id, :rung) }.sort
+  end
+
+  # A plan for the class: Pia does another combination than Idris in the first round that drills one.
+  def planned_lanes
+    db[:classes].where(id: @class_id).update(group_id: db[:groups].where(name: "Saturday juniors").get(:id))
+    row = db[:classes].first(id: @class_id)
+    club = JauntyBell::Services::Club.new(db, row[:club_id])
+    round = JauntyBell::Services::Floor::OpenClass.new(club, row).rounds.find { |each| each[:combination_id] && !each[:feeds].any? }
+    other = club.combinations.by_id([club.shelf.keys.find { |id| id != round[:combination_id] }]).values.first
+    pia, idris = ["Pia Pontoon", "Idris Lockkeeper"].map { |name| db[:students].first(name: name)[:id] }
+    on = club.classes.day_of(row).iso8601
+    plan_has({on: on, at: "10:00", places: [{combination_id: round[:combination_id], rung: round[:rung],
+                                             lanes: [{rung: round[:rung], place: "group", student_ids: [pia, idris]}],
+                                             instead: [{rung: "count", place: "ahead", student_ids: [pia],
+                                                        combination_id: other[:id]}]}]}, row)
+    [round, other, pia, idris]
+  end
+
+  def plan_has(planned, row)
+    programmes = JauntyBell::Store::Programmes.new(db, row[:club_id])
+    made = programmes.add(id: SecureRandom.uuid, group_id: row[:group_id], name: "Juniors", template_id: row[:card_id],
+      settings: {start: planned[:on], weeks: 4, goals: []})
+    programmes.keep(made[:id], id: SecureRandom.uuid, revision: made[:revision],
+      planned_on: Date.iso8601(planned[:on]), plan: {classes: [planned]})
+  end
+
   def test_a_session_that_runs_out_in_the_middle_loses_nothing
     expect_refusals
     click_button "Pia Pontoon"

@@ -7,6 +7,9 @@ module JauntyBell::Core
     Marked = Struct.new(:student, :combination, :rung, :day, :attempted, :clean, :coach, :broke_at)
 
     CAN = 0.8 # clean, of a student who really can: 8 in 10
+    # Log-odds by which marks fall short of what somebody can on a usual evening, the bad ones being among them; the
+    # product's own, by what was found on simulated squads
+    USUAL_EVENING = 0.12
 
     class << self
       def logit(share) = Math.log(share / (1 - share))
@@ -18,7 +21,7 @@ module JauntyBell::Core
       def expected(logit, variance) = share(logit / Math.sqrt(1 + Math::PI * variance / 8))
 
       # The chance that a share, as sure as that, is CAN or more: the normal share above its logit.
-      def can(logit, variance) = 0.5 * (1 + Math.erf((logit - CAN_LOGIT) / Math.sqrt(2 * [variance, 1e-9].max)))
+      def can(logit, variance) = 0.5 * (1 + Math.erf((logit + USUAL_EVENING - CAN_LOGIT) / Math.sqrt(2 * [variance, 1e-9].max)))
     end
 
     CAN_LOGIT = logit(CAN)

@@ -86,13 +86,21 @@ module JauntyBell
         rates, ends = outcomes.flat_map(&:rates), outcomes.flat_map(&:ends)
         known = rates.select { |_, last, _, _| last }
         mean = known.sum { |_, _, clean, _| clean }.fdiv([known.sum { |_, _, _, attempted| attempted }, 1].max)
-        {marks: known.size, brier: brier(known) { |said, _| said }, as_last_time: brier(known) { |_, last| last },
-         mean: brier(known) { mean },
+        guesses = {said: ->(said, _) { said }, as_last_time: ->(_, last) { last }, mean: ->(_, _) { mean }}
+        {marks: known.size, brier: guesses.transform_values { |guess| brier(known, &guess) },
+         squares: guesses.transform_values { |guess| squares(known, &guess) },
          ahead: bins(rates.map { |said, _, clean, attempted| [said, clean.fdiv(attempted)] }),
          ends: bins(ends.map { |said, came| [said, came ? 1.0 : 0.0] })}
       end
 
-      # Mean squared distance of a repetition from what was said of it.
+      # Mean squared distance of the share of a class from what was said of it.
+      def squares(rates)
+        return if rates.empty?
+        (rates.sum { |said, last, clean, attempted| (yield(said, last) - clean.fdiv(attempted))**2 } / rates.size)
+          .round(4)
+      end
+
+      # Mean squared distance of a repetition from what was said of it: most of it is chance.
       def brier(rates)
         return if rates.empty?
         (rates.sum { |said, last, clean, attempted|

@@ -23,6 +23,14 @@ module JauntyBell
         WHERE planned->>'on' = ? ORDER BY changed_at DESC LIMIT 1
       SQL
 
+      PAST = <<~SQL.freeze
+        SELECT DISTINCT ON (planned->>'on', planned->>'at') planned
+        FROM programme_plans, jsonb_array_elements(plan->'classes') AS planned
+        WHERE club_id = ? AND programme_id = ? AND taken_at IS NOT NULL
+          AND planned->>'on' < ? AND planned->>'on' >= planned_on::text
+        ORDER BY planned->>'on', planned->>'at', nth DESC
+      SQL
+
       def initialize(db, club_id)
         @db = db
         @club_id = club_id
@@ -88,8 +96,9 @@ module JauntyBell
 
       def proposed(programme_id) = waiting(programme_id).first&.then { |row| plain(row) }
 
-      # Plans that were taken, oldest first.
-      def taken(programme_id) = of(programme_id).exclude(taken_at: nil).order(:nth).all.map { |row| plain(row) }
+      # Classes before a day as the plans in force then had them (plain data), in order.
+      def past(programme_id, before) =
+        @db.fetch(PAST, @club_id, programme_id, before.iso8601).map { |row| JSON.parse(row[:planned].to_json) }
 
       # Every plan without what it says, newest first.
       def history(programme_id) =

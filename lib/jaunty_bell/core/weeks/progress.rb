@@ -89,6 +89,23 @@ module JauntyBell::Core
       # The chance that a learner really can at a rung.
       def can(learner, rung, index) = Learning.can(logit(learner, rung, index), variance(learner))
 
+      # Log-odds that a repetition is clean.
+      def logit(l, rung, index)
+        quick, slow = index ? [@squad.quick(index), @squad.slow(index)] : [1.0, 1.0]
+        @ground.start[l] + @ground.steps[rung] +
+          @ground.quick_weight[l] * Pull.of(@quick[l] * quick) +
+          @ground.slow_weight * Pull.of(@slow[l] * slow) +
+          @ground.settled_weight[l] * Pull.of(@settled[l]) +
+          @ground.rung_weight * Pull.of(@at[l * @rungs + rung]) +
+          @ground.help_weight * Pull.of(@help[l] * slow)
+      end
+
+      # What is doubted of the student, of the classes to come, and of what practice will gain.
+      def variance(l)
+        gain = GAIN_DOUBT * @ground.practice_weight(l) * (Pull.of(@settled[l]) - Pull.of(@from[l]))
+        @ground.doubt[l] + @ground.drift * @classes[l] + gain * gain
+      end
+
       # The share of the group that really can.
       def share(rung, index) = mean { |l| can(l, rung, index) }
 
@@ -111,22 +128,6 @@ module JauntyBell::Core
       def credit(share, index)
         return share if wanted.zero?
         Strand::WANTED * share + (1 - Strand::WANTED) * (0...wanted).sum { |rung| share(rung, index) } / wanted
-      end
-
-      def logit(l, rung, index)
-        quick, slow = index ? [@squad.quick(index), @squad.slow(index)] : [1.0, 1.0]
-        @ground.start[l] + @ground.steps[rung] +
-          @ground.quick_weight[l] * Pull.of(@quick[l] * quick) +
-          @ground.slow_weight * Pull.of(@slow[l] * slow) +
-          @ground.settled_weight[l] * Pull.of(@settled[l]) +
-          @ground.rung_weight * Pull.of(@at[l * @rungs + rung]) +
-          @ground.help_weight * Pull.of(@help[l] * slow)
-      end
-
-      # What is doubted of the student, of the classes to come, and of what practice will gain.
-      def variance(l)
-        gain = GAIN_DOUBT * @ground.practice_weight(l) * (Pull.of(@settled[l]) - Pull.of(@from[l]))
-        @ground.doubt[l] + @ground.drift * @classes[l] + gain * gain
       end
 
       def practise(l, index, rung, times, chance)

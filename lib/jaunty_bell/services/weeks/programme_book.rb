@@ -94,11 +94,9 @@ module JauntyBell
 
       # Classes that are over, as the plans that were in force then had them (plain data).
       def past_classes
-        @past_classes ||= programme.meetings.select { |meeting| meeting.on < from }.filter_map do |meeting|
-          plan = taken.reverse.find { |each| each[:planned_on] <= meeting.on }
-          plan && plan[:plan]["classes"].find { |planned|
-            planned.values_at("on", "at") == [meeting.on.iso8601, meeting.at]
-          }
+        @past_classes ||= begin
+          held = programme.meetings.map { |meeting| [meeting.on.iso8601, meeting.at] }
+          @club.programmes.past(row[:id], from).select { |planned| held.include?(planned.values_at("on", "at")) }
         end
       end
 
@@ -140,8 +138,6 @@ module JauntyBell
         was, is = shares(in_force, "share"), shares(proposed, "share")
         (was.keys & is.keys).to_h { |id| [id, [was[id], is[id]]] }
       end
-
-      def taken = @taken ||= @club.programmes.taken(row[:id])
 
       def forecasts
         days = squads.class_days(start).map(&:iso8601)
