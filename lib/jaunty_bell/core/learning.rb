@@ -21,7 +21,8 @@ module JauntyBell::Core
       def expected(logit, variance) = share(logit / Math.sqrt(1 + Math::PI * variance / 8))
 
       # The chance that a share, as sure as that, is CAN or more: the normal share above its logit.
-      def can(logit, variance) = 0.5 * (1 + Math.erf((logit + USUAL_EVENING - CAN_LOGIT) / Math.sqrt(2 * [variance, 1e-9].max)))
+      def can(logit, variance) =
+        0.5 * (1 + Math.erf((logit + USUAL_EVENING - CAN_LOGIT) / Math.sqrt(2 * [variance, 1e-9].max)))
     end
 
     CAN_LOGIT = logit(CAN)

@@ -40,7 +40,8 @@ export function lanesInWords(opened: OpenClass, round: Bout): string[] {
   }));
   if (lanes.length < 2) return [];
   const most = Math.max(...lanes.map((lane) => lane.names.length));
-  const rest = lanes.findLast((lane) => lane.names.length === most);
+  const largest = lanes.filter((lane) => lane.names.length === most);
+  const rest = largest.findLast((lane) => lane.does.combination === round.combination_id) ?? largest.at(-1);
   return lanes
     .filter((lane) => lane.names.length > 0)
     .map((lane) => {

@@ -6,7 +6,8 @@ export function Lanes({ programme, place }: { programme: Programme; place: PlanP
   const lanes = lanesOf(place);
   if (lanes.length < 2) return null;
   const most = Math.max(...lanes.map((lane) => lane.student_ids.length));
-  const rest = lanes.findLast((lane) => lane.student_ids.length === most);
+  const largest = lanes.filter((lane) => lane.student_ids.length === most);
+  const rest = largest.findLast((lane) => !lane.combination_id) ?? largest.at(-1);
   const what = (lane: Lane) =>
     [lane.combination_id && programme.names[lane.combination_id], lane.rung, lane.part && `${lane.part} first`]
       .filter(Boolean)
