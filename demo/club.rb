@@ -32,7 +32,7 @@ module JauntyBell
       def load(hash:)
         @db.transaction do
           @club_id = uuid
-          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"],
+          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"], demo: true,
             settings: Sequel.pg_jsonb(FACTS["settings"]))
           accounts(hash)
           people

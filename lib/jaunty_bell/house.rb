@@ -49,7 +49,8 @@ module JauntyBell
     def database(url, where)
       db = Store::Database.open(url)
       Store::Database.migrate(db)
-      load_demo(db) if Store::Database.empty?(db)
+      load_demo(db) if Store::Database.empty?(db) && !begun? && !Settings.empty?
+      FileUtils.touch(begun)
       Services::Book::Derived.renew(db) { |line| say line }
       db
     rescue Sequel::DatabaseConnectionError => e
@@ -57,6 +58,11 @@ module JauntyBell
     rescue Sequel::DatabaseError => e
       raise CannotStart, "#{where} cannot be used: #{e.message.lines.first.strip}"
     end
+
+    # Written once the program has run here: a demo that was put away does not come back by itself.
+    def begun = File.join(Settings.data, "begun")
+
+    def begun? = File.exist?(begun)
 
     def load_demo(db)
       say "Making the demo club …"
@@ -81,19 +87,27 @@ module JauntyBell
       end
       launcher = Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
       # Not before: an address that does not answer yet, a Ctrl-C that nobody hears
-      launcher.events.after_booted { announce }
+      launcher.events.after_booted { announce(db) }
       launcher.run
     ensure
       Services::Weeks::PlanJobs.stop_all
     end
 
-    def announce
+    def announce(db)
       say <<~TEXT
 
         Jaunty Bell is open at http://#{Settings.host}:#{Settings.port}
-        Demo sign-in: #{Demo::Club::OWNER}, password #{Demo::Club::PASSWORD}
+        #{way_in(db)}
         Ctrl-C closes it.
       TEXT
+    end
+
+    def way_in(db)
+      if db[:clubs].where(demo: true).any?
+        return "Demo sign-in: #{Demo::Club::OWNER}, password #{Demo::Club::PASSWORD}"
+      end
+      return "Sign in there." unless Store::Database.empty?(db)
+      "No club yet: open #{(Settings.opening.lets == "nobody") ? "one with bin/club new" : "yours there"}."
     end
   end
 end

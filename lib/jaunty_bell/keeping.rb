@@ -12,12 +12,14 @@ module JauntyBell
     # What is said in one line, with exit 2.
     REASONS = [Refused, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Backup::Failed,
       Store::Cluster::Failed,
-      Store::Database::TooNew, Core::InvalidInput, Sequel::DatabaseConnectionError, SystemCallError].freeze
+      Store::Database::TooNew, Core::InvalidInput, Store::Conflict, Sequel::DatabaseConnectionError,
+      SystemCallError].freeze
 
     USAGE = <<~TEXT
       bin/backup FILE                     everything on this server, to one file
       bin/restore FILE [--replace]        back again; into an empty database, or in place of what is there
       bin/club list                       the clubs on this server
+      bin/club new NAME OWNER EMAIL ZONE  a club with its owner's account; prints a password for it
       bin/club export NAME FILE           one club as JSON
       bin/club import FILE                a club from such a file; prints a password for each of its accounts
     TEXT
@@ -60,12 +62,21 @@ module JauntyBell
     end
 
     def do_club(command, *arguments)
-      raise Refused, "Say list, export or import." unless %w[list export import].include?(command)
+      raise Refused, "Say list, new, export or import." unless %w[list new export import].include?(command)
       send(:"do_#{command}", *arguments)
     end
 
     def do_list
       with_database { |db| db[:clubs].order(:name).select_map(:name).each { |name| say name } }
+    end
+
+    def do_new(name, owner, email, zone)
+      with_database do |db|
+        password = SecureRandom.alphanumeric(16)
+        Services::Opening.new(db).open(club: name, time_zone: zone, name: owner, email: email,
+          hash: Api::Accounts.hash(password))
+        say "#{name} is open. #{email} signs in with #{password}, to be changed at the first sign-in."
+      end
     end
 
     def do_export(name, path)

@@ -1,3 +1,5 @@
+require "openssl"
+
 module JauntyBell
   # Every setting of the program, from the environment, in one place. The core knows none of them.
   #
@@ -12,11 +14,23 @@ module JauntyBell
   #                    answered always
   #   JAUNTY_PROXIES   addresses of proxies that are believed when they say who asks, with commas between; none
   #   JAUNTY_SECRET    64 characters or more that sign the sessions; without it one is made and kept in JAUNTY_DATA
+  #   JAUNTY_OPENS     who may open a club of their own on the sign-in page: anybody, nobody, or whoever has a code
+  #                    (code:three words of yours); anybody where HOST is this machine alone, else nobody
+  #   JAUNTY_EMPTY     1 where the program begins without the demo club (bin/start --empty)
   #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or
   #                    2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
   module Settings
+    LOOPBACK = %w[127.0.0.1 localhost ::1].freeze
+    SHORTEST_CODE = 8 # characters
+
     # A setting that cannot be meant so.
     class Wrong < StandardError; end
+
+    # Who may open a club: `lets` is "anybody", "nobody" or "code".
+    Opens = Struct.new(:lets, :code) do
+      # Whether a code is the one, told in the same time whatever it is.
+      def code?(said) = lets == "code" && OpenSSL.secure_compare(said.strip, code)
+    end
 
     class << self
       def port = a_port("PORT", "4000")
@@ -35,6 +49,17 @@ module JauntyBell
 
       def proxies = list("JAUNTY_PROXIES")
 
+      def empty? = ENV["JAUNTY_EMPTY"] == "1"
+
+      # Raises Wrong for what is none of the three.
+      def opening
+        said = ENV.fetch("JAUNTY_OPENS") { LOOPBACK.include?(host) ? "anybody" : "nobody" }
+        return Opens.new(said) if %w[anybody nobody].include?(said)
+        code = said[/\Acode:(.+)\z/, 1].to_s.strip
+        raise Wrong, "JAUNTY_OPENS is anybody, nobody or code:and a code, not \"#{said}\"." if code.size < SHORTEST_CODE
+        Opens.new("code", code)
+      end
+
       # Made once and kept where nobody else can read it.
       def secret
         ENV.fetch("JAUNTY_SECRET") do
@@ -48,7 +73,7 @@ module JauntyBell
       end
 
       # Raises Wrong where one of them cannot be meant so.
-      def check = [port, pg_port]
+      def check = [port, pg_port, opening]
 
       def root = File.expand_path("../..", __dir__)
 

@@ -13,7 +13,8 @@ module JauntyBell
       INTERFACE = File.join(Settings.root, "web/dist")
 
       # {where under /api => the room}
-      ROOMS = {"/session" => Session, "/bench" => Bench, "/drills" => Drills, "/flows" => Flows, "/series" => Series,
+      ROOMS = {"/session" => Session, "/openings" => Openings, "/bench" => Bench, "/drills" => Drills,
+               "/flows" => Flows, "/series" => Series,
                "/card" => Card,
                "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
                "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School}.freeze

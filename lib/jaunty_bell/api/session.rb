@@ -8,7 +8,7 @@ module JauntyBell
         following = classes.next_of_group(nil, Clock.now)
         answer({account: account.slice(:name, :email, :role),
           club: {id: here[:id], name: here[:name], time_zone: here[:time_zone], today: people.today.iso8601,
-                 numbering: reading.scheme.id},
+                 numbering: reading.scheme.id, demo: here[:demo]},
           next_class: following && Files::ClassJson.line(following), now: Clock.now.iso8601(3)})
       end
     end

@@ -6,6 +6,7 @@ import { dated } from "../kit/clock";
 import { useOutbox } from "../kit/device";
 import { type Key, useKeys } from "../kit/keys";
 import { Leave } from "../kit/Leave";
+import { PutDemoAway } from "../kit/PutDemoAway";
 import { KeysDialog, PlaceKeys, usePlaceKeys } from "../kit/placeKeys";
 import { useSession } from "../kit/session";
 import { dayAndTime, fromNow } from "../kit/time";
@@ -127,7 +128,10 @@ function Name() {
         <span className="wide block whitespace-nowrap font-extrabold text-base leading-tight sm:text-lg">
           Jaunty Bell
         </span>
-        <span className="hidden text-ink-soft text-xs sm:block">{club?.name}</span>
+        <span className="text-ink-soft text-xs">
+          <span className="hidden sm:inline">{club?.name}</span>
+          {club?.demo && <span className="font-semibold text-brass-deep"> demo</span>}
+        </span>
       </span>
     </NavLink>
   );
@@ -177,6 +181,7 @@ function AccountMenu() {
   const [leaving, setLeaving] = useState(false);
   const [changing, setChanging] = useState(false);
   const [schooling, setSchooling] = useState(false);
+  const [ending, setEnding] = useState(false);
   const name = data?.account?.name ?? "";
   const initials = name
     .split(" ")
@@ -209,6 +214,13 @@ function AccountMenu() {
               Change password
             </button>
           </MenuItem>
+          {data?.club?.demo && data.account?.role === "owner" && (
+            <MenuItem>
+              <button type="button" className={item} onClick={() => setEnding(true)}>
+                Put the demo away
+              </button>
+            </MenuItem>
+          )}
           <MenuItem>
             <button type="button" className={item} onClick={() => setLeaving(true)}>
               Sign out
@@ -217,6 +229,7 @@ function AccountMenu() {
         </MenuItems>
       </Menu>
       <SchoolSheet open={schooling} close={() => setSchooling(false)} />
+      {ending && <PutDemoAway close={() => setEnding(false)} />}
       {leaving && <Leave close={() => setLeaving(false)} />}
       <ChangePassword open={changing} close={() => setChanging(false)} />
     </>

@@ -46,6 +46,7 @@ export const asks = {
       },
       staleTime: MINUTE,
     }),
+  openings: () => queryOptions({ queryKey: ["openings"], queryFn: () => data(api.GET("/api/openings")) }),
   school: () => queryOptions({ queryKey: ["school"], queryFn: () => data(api.GET("/api/school")), staleTime: SOON }),
   lexicon: () =>
     queryOptions({
@@ -318,6 +319,7 @@ export const asks = {
 
 type Question =
   | "session"
+  | "openings"
   | "school"
   | "lexicon"
   | "analysis"

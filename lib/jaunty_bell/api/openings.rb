@@ -1,0 +1,48 @@
+module JauntyBell
+  module Api
+    # The first minute: what this server is, and a club of one's own opened on it, where it lets whoever asks
+    # (Settings.opening).
+    class Openings < Room
+      NOBODY = "This server opens no clubs for strangers: whoever keeps it opens one with bin/club new.".freeze
+      WHO = "opening".freeze # of whom tries are counted
+
+      get "/?", who: :anybody do
+        answer({lets: Settings.opening.lets, empty: db[:clubs].empty?, demo: !db[:clubs].where(demo: true).empty?,
+                time_zones: Services::Opening.time_zones})
+      end
+
+      post "/?", who: :anybody do
+        let_in
+        facts = body_given.slice("club", "time_zone", "name", "email").transform_keys(&:to_sym)
+        refuse(body_given["password"], facts)
+        Services::Opening.new(db).open(**facts, hash: Accounts.hash(body_given["password"]))
+        answer({email: facts[:email].strip}, status: 201)
+      end
+
+      # The demo, by its owner.
+      delete "/?", who: :owner do
+        Services::Opening.new(db).put_away(account[:club_id])
+        answer({})
+      end
+
+      private
+
+      # Halts where the server lets nobody, or the code is wrong; every try counts.
+      def let_in
+        unless Throttle.may_try?(WHO, request.env["REMOTE_ADDR"])
+          halt Errors.response(429, "Too many tries from here. Wait a quarter of an hour.")
+        end
+        Throttle.wrong(WHO, request.env["REMOTE_ADDR"])
+        opening = Settings.opening
+        raise Core::InvalidInput, NOBODY if opening.lets == "nobody"
+        return if opening.lets == "anybody" || opening.code?(body_given["code"].to_s)
+        raise Core::InvalidInput.new("That is not the code that opens a club here.", path: "code")
+      end
+
+      def refuse(password, facts)
+        why = Passwords.refusal(password, about: facts.values_at(:email, :name, :club)) or return
+        raise Core::InvalidInput.new(why, path: "password")
+      end
+    end
+  end
+end

@@ -1,0 +1,53 @@
+module JauntyBell
+  module Services
+    # A club opened on this server with its owner's account: both or neither.
+    #
+    #   Opening.new(db).open(club: "Harbour boxing", time_zone: "Europe/Vienna", name: "Ines",
+    #     email: "ines@example.org", hash: "…") # => the club's id
+    class Opening
+      EMAIL = /\A[^,;@ \r\n]+@[^,@; \r\n]+\z/ # as the table of accounts has it
+
+      # Every time zone by its name, as a club may have it.
+      def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
+
+      def initialize(db)
+        @db = db
+      end
+
+      # `hash` is what accounts keep of the password. Raises Core::InvalidInput, or Store::Conflict where the email has
+      # an account.
+      def open(club:, time_zone:, name:, email:, hash:)
+        check(club: club, time_zone: time_zone, name: name, email: email)
+        @db.transaction(savepoint: true) do
+          id = SecureRandom.uuid
+          @db[:clubs].insert(id: id, name: club.strip, time_zone: time_zone)
+          @db[:accounts].insert(club_id: id, email: email.strip, name: name.strip, role: "owner", password_hash: hash)
+          id
+        end
+      rescue Sequel::UniqueConstraintViolation
+        raise Store::Conflict.new("There is an account of #{email.strip} on this server already: sign in with it.",
+          path: "email")
+      end
+
+      # Ends a demo club with all that is in it. Raises Core::InvalidInput for any other.
+      def put_away(club_id)
+        return if @db[:clubs].where(id: club_id, demo: true).delete.positive?
+        raise Core::InvalidInput, "Only a demo club can be put away; this one is real."
+      end
+
+      private
+
+      def check(club:, time_zone:, name:, email:)
+        {"club" => [club, "Give the club a name."], "name" => [name, "Say who you are."]}.each do |path, (text, why)|
+          raise Core::InvalidInput.new(why, path: path) if text.strip.empty?
+        end
+        unless self.class.time_zones.include?(time_zone)
+          raise Core::InvalidInput.new("\"#{time_zone}\" is no time zone; choose one as Europe/Vienna.",
+            path: "time_zone")
+        end
+        return if email.strip.match?(EMAIL)
+        raise Core::InvalidInput.new("\"#{email}\" is no email address.", path: "email")
+      end
+    end
+  end
+end
