@@ -25,6 +25,7 @@ module JauntyBell
             password_minimum_length Passwords::LEAST
             domain Settings.host
             already_logged_in { nil }
+            skip_status_checks? false # who is closed out does not come in
             require_password_confirmation? false
             require_bcrypt? false
             session_inactivity_deadline IDLE

@@ -17,7 +17,8 @@ module JauntyBell
                "/flows" => Flows, "/series" => Series,
                "/card" => Card,
                "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
-               "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School}.freeze
+               "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School,
+               "/crew" => Crew}.freeze
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 

@@ -10,6 +10,13 @@ module JauntyBell
       # Every time zone by its name, as a club may have it.
       def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
 
+      # Raises Core::InvalidInput for an account that nobody could have.
+      def self.check_owner(name:, email:)
+        raise Core::InvalidInput.new("Say who you are.", path: "name") if name.strip.empty?
+        return if email.strip.match?(EMAIL)
+        raise Core::InvalidInput.new("\"#{email}\" is no email address.", path: "email")
+      end
+
       def initialize(db)
         @db = db
       end
@@ -38,15 +45,12 @@ module JauntyBell
       private
 
       def check(club:, time_zone:, name:, email:)
-        {"club" => [club, "Give the club a name."], "name" => [name, "Say who you are."]}.each do |path, (text, why)|
-          raise Core::InvalidInput.new(why, path: path) if text.strip.empty?
-        end
+        raise Core::InvalidInput.new("Give the club a name.", path: "club") if club.strip.empty?
         unless self.class.time_zones.include?(time_zone)
           raise Core::InvalidInput.new("\"#{time_zone}\" is no time zone; choose one as Europe/Vienna.",
             path: "time_zone")
         end
-        return if email.strip.match?(EMAIL)
-        raise Core::InvalidInput.new("\"#{email}\" is no email address.", path: "email")
+        Opening.check_owner(name: name, email: email)
       end
     end
   end
