@@ -13,6 +13,8 @@ class OpeningSystemTest < SystemTest
     super
   ensure
     db[:clubs].where(name: CLUB).delete
+    db[:accounts].where(email: "bea@harbour.example").delete
+    db[:invitations].delete
   end
 
   def open_club(password)
@@ -44,6 +46,52 @@ class OpeningSystemTest < SystemTest
     fill_in "Name of the new group", with: "Evenings"
     click_button "Add them"
     assert_selector "h1", text: "Mo Quayside"
+  end
+
+  # The owner tells a code; whoever has it comes in by it, and is in the list then.
+  def test_a_coach_is_invited_and_comes_in
+    sign_in
+    code = invite("A coach")
+    sign_out
+    visit "/#invited=#{code}"
+    assert_text "Ticket Hall Boxing Co-op asks you in as a coach."
+    assert_accessible
+    fill_in "Your name", with: "Bea Heron"
+    fill_in "Email", with: "bea@harbour.example"
+    fill_in "Password", with: "nine-herons-at-dusk"
+    click_button "Come in"
+    click_button "BH: account of Bea Heron"
+    assert_text "Bea Heron, coach"
+    assert_no_text "Who works here"
+    assert_equal "/bench", page.current_path
+    sign_in
+    click_button "NT: account of Nell Tidewell"
+    click_button "Who works here"
+    assert_select "Role of Bea Heron", selected: "coach"
+    click_button "Close account of Bea Heron"
+    assert_text "bea@harbour.example, closed"
+    assert_accessible
+  end
+
+  def test_a_code_that_opens_nothing
+    expect_refusals
+    visit "/"
+    click_button "I was invited: I have a code"
+    fill_in "Code", with: "aaaa-bbbb-cccc"
+    assert_text "This invitation is not open"
+  end
+
+  def invite(whom)
+    click_button "NT: account of Nell Tidewell"
+    click_button "Who works here"
+    click_button whom
+    find("[role=status]", text: "shown this once").text[/[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}/].tap { click_button "Close", exact: true }
+  end
+
+  def sign_out
+    click_button "NT: account of Nell Tidewell"
+    click_button "Sign out"
+    assert_field "Email"
   end
 
   def test_a_demo_says_so_and_asks_before_it_goes

@@ -1,10 +1,10 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
+import { SignIn } from "./door/SignIn";
 import { Frame } from "./frame/Frame";
 import { Boundary } from "./kit/Boundary";
 import { handOver } from "./kit/device";
 import { Trouble, Waiting } from "./kit/parts";
-import { SignIn } from "./kit/SignIn";
 import { useAccount, useSession } from "./kit/session";
 
 const BenchPlace = lazy(() => import("./bench/BenchPlace"));

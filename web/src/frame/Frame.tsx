@@ -10,6 +10,7 @@ import { PutDemoAway } from "../kit/PutDemoAway";
 import { KeysDialog, PlaceKeys, usePlaceKeys } from "../kit/placeKeys";
 import { useSession } from "../kit/session";
 import { dayAndTime, fromNow } from "../kit/time";
+import { CrewSheet } from "../school/CrewSheet";
 import { SchoolSheet } from "../school/SchoolSheet";
 import { Finder } from "./Finder";
 
@@ -182,6 +183,8 @@ function AccountMenu() {
   const [changing, setChanging] = useState(false);
   const [schooling, setSchooling] = useState(false);
   const [ending, setEnding] = useState(false);
+  const [manning, setManning] = useState(false);
+  const owns = data?.account?.role === "owner";
   const name = data?.account?.name ?? "";
   const initials = name
     .split(" ")
@@ -214,7 +217,14 @@ function AccountMenu() {
               Change password
             </button>
           </MenuItem>
-          {data?.club?.demo && data.account?.role === "owner" && (
+          {owns && (
+            <MenuItem>
+              <button type="button" className={item} onClick={() => setManning(true)}>
+                Who works here
+              </button>
+            </MenuItem>
+          )}
+          {data?.club?.demo && owns && (
             <MenuItem>
               <button type="button" className={item} onClick={() => setEnding(true)}>
                 Put the demo away
@@ -229,6 +239,7 @@ function AccountMenu() {
         </MenuItems>
       </Menu>
       <SchoolSheet open={schooling} close={() => setSchooling(false)} />
+      {manning && <CrewSheet close={() => setManning(false)} />}
       {ending && <PutDemoAway close={() => setEnding(false)} />}
       {leaving && <Leave close={() => setLeaving(false)} />}
       <ChangePassword open={changing} close={() => setChanging(false)} />

@@ -47,6 +47,12 @@ export const asks = {
       staleTime: MINUTE,
     }),
   openings: () => queryOptions({ queryKey: ["openings"], queryFn: () => data(api.GET("/api/openings")) }),
+  invited: (code: string) =>
+    queryOptions({
+      queryKey: ["invited", code],
+      queryFn: () => data(api.POST("/api/crew/invited", { body: { code } })),
+    }),
+  crew: () => queryOptions({ queryKey: ["crew"], queryFn: () => data(api.GET("/api/crew")) }),
   school: () => queryOptions({ queryKey: ["school"], queryFn: () => data(api.GET("/api/school")), staleTime: SOON }),
   lexicon: () =>
     queryOptions({
@@ -320,6 +326,8 @@ export const asks = {
 type Question =
   | "session"
   | "openings"
+  | "invited"
+  | "crew"
   | "school"
   | "lexicon"
   | "analysis"

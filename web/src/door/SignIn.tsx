@@ -1,27 +1,32 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { useLocation, useNavigate } from "react-router";
 import { api, data, type Schemas } from "../api/client";
-import { useOutbox } from "./device";
+import { useOutbox } from "../kit/device";
+import { Button, Field, Trouble } from "../kit/parts";
+import { asks } from "../kit/queries";
+import { signedIn } from "../kit/signedOut";
 import { OpenClub } from "./OpenClub";
-import { Button, Field, Trouble } from "./parts";
-import { asks } from "./queries";
-import { signedIn } from "./signedOut";
+import { TakeInvitation } from "./TakeInvitation";
 
 /** The door of the club. */
 export function SignIn() {
   const client = useQueryClient();
+  const go = useNavigate();
   const { ofOthers } = useOutbox();
   const [login, setLogin] = useState("");
   const [password, setPassword] = useState("");
   const server = useQuery(asks.openings()).data;
-  const [asked, setAsked] = useState<boolean>();
+  const code = new URLSearchParams(useLocation().hash.slice(1)).get("invited") ?? "";
+  const [asked, setAsked] = useState<"in" | "open" | "invited">();
   const mayOpen = server !== undefined && server.lets !== "nobody";
-  const opening = mayOpen && (asked ?? server.empty);
+  const way = asked ?? (code ? "invited" : server?.empty && mayOpen ? "open" : "in");
   const come = (who: { login: string; password: string }) => data(api.POST("/api/account/login", { body: who }));
   const onSuccess = () => {
     signedIn();
     client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" }); // nothing of whoever was here before
-    void client.invalidateQueries();
+    void client.invalidateQueries({ queryKey: asks.session().queryKey });
+    if (code) go("/", { replace: true }); // it does not stay in the address
   };
   const signIn = useMutation({ mutationFn: () => come({ login, password }), onSuccess });
   const open = useMutation({
@@ -31,6 +36,18 @@ export function SignIn() {
     },
     onSuccess,
   });
+  const take = useMutation({
+    mutationFn: async (wanted: Schemas["Taking"]) => {
+      const { email } = await data(api.POST("/api/crew/accounts", { body: wanted }));
+      return come({ login: email, password: wanted.password });
+    },
+    onSuccess,
+  });
+  const ways = [
+    ...(way === "in" ? [] : [["in", "I have an account: sign in"] as const]),
+    ...(way === "open" || !mayOpen ? [] : [["open", "Open a club of your own"] as const]),
+    ...(way === "invited" || server?.empty ? [] : [["invited", "I was invited: I have a code"] as const]),
+  ];
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 pb-24">
       <div className="mb-6 flex items-center gap-4">
@@ -49,9 +66,13 @@ export function SignIn() {
       {server?.empty && !mayOpen && (
         <p className="mb-4">There is no club here yet: whoever keeps this server opens one with bin/club new.</p>
       )}
-      {opening ? (
-        <OpenClub asks={server} open={open.mutate} busy={open.isPending} error={open.error} />
-      ) : (
+      {way === "open" && server && (
+        <OpenClub server={server} open={open.mutate} busy={open.isPending} error={open.error} />
+      )}
+      {way === "invited" && (
+        <TakeInvitation key={code} code={code} take={take.mutate} busy={take.isPending} error={take.error} />
+      )}
+      {way === "in" && (
         <form
           className="grid gap-4"
           onSubmit={(event) => {
@@ -88,11 +109,13 @@ export function SignIn() {
           </Button>
         </form>
       )}
-      {mayOpen && !server.empty && (
-        <Button look="quiet" className="mt-4" onClick={() => setAsked(!opening)}>
-          {opening ? "I have an account: sign in" : "Open a club of your own"}
-        </Button>
-      )}
+      <div className="mt-4 grid">
+        {ways.map(([to, said]) => (
+          <Button key={to} look="quiet" onClick={() => setAsked(to)}>
+            {said}
+          </Button>
+        ))}
+      </div>
     </main>
   );
 }
