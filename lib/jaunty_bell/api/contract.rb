@@ -45,7 +45,7 @@ module JauntyBell
       end
 
       def errors(failure)
-        return [{message: failure.exception_message}] if failure.errors.to_a.empty?
+        return [{message: "#{failure.exception_message.delete_suffix(".")}."}] if failure.errors.to_a.empty?
         failure.errors.first(20).map do |error|
           {path: path(error),
            message: "#{path(error).split("/").last&.tr("_", " ")&.capitalize} #{sentence(error)}".strip}
