@@ -49,8 +49,8 @@ module JauntyBell
     def database(url, where)
       db = Store::Database.open(url)
       Store::Database.migrate(db)
-      load_demo(db) if Store::Database.empty?(db) && !begun? && !Settings.empty?
-      FileUtils.touch(begun)
+      Services::Opening.no_demo(db) if Settings.empty? && Services::Opening.demo?(db)
+      load_demo(db) if Services::Opening.demo?(db)
       Services::Book::Derived.renew(db) { |line| say line }
       db
     rescue Sequel::DatabaseConnectionError => e
@@ -58,11 +58,6 @@ module JauntyBell
     rescue Sequel::DatabaseError => e
       raise CannotStart, "#{where} cannot be used: #{e.message.lines.first.strip}"
     end
-
-    # Written once the program has run here: a demo that was put away does not come back by itself.
-    def begun = File.join(Settings.data, "begun")
-
-    def begun? = File.exist?(begun)
 
     def load_demo(db)
       say "Making the demo club …"

@@ -15,7 +15,8 @@ module JauntyBell
   #   JAUNTY_PROXIES   addresses of proxies that are believed when they say who asks, with commas between; none
   #   JAUNTY_SECRET    64 characters or more that sign the sessions; without it one is made and kept in JAUNTY_DATA
   #   JAUNTY_OPENS     who may open a club of their own on the sign-in page: anybody, nobody, or whoever has a code
-  #                    (code:three words of yours); anybody where HOST is this machine alone, else nobody
+  #                    (code:three words of yours); anybody where the server is for this machine alone (HOST is its own, no
+  #                    proxy, no name, no HTTPS), else nobody
   #   JAUNTY_EMPTY     1 where the program begins without the demo club (bin/start --empty)
   #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or
   #                    2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
@@ -53,7 +54,7 @@ module JauntyBell
 
       # Raises Wrong for what is none of the three.
       def opening
-        said = ENV.fetch("JAUNTY_OPENS") { LOOPBACK.include?(host) ? "anybody" : "nobody" }
+        said = ENV.fetch("JAUNTY_OPENS") { here_alone? ? "anybody" : "nobody" }
         return Opens.new(said) if %w[anybody nobody].include?(said)
         code = said[/\Acode:(.+)\z/, 1].to_s.strip
         raise Wrong, "JAUNTY_OPENS is anybody, nobody or code:and a code, not \"#{said}\"." if code.size < SHORTEST_CODE
@@ -78,6 +79,8 @@ module JauntyBell
       def root = File.expand_path("../..", __dir__)
 
       private
+
+      def here_alone? = LOOPBACK.include?(host) && !https? && proxies.empty? && list("JAUNTY_HOSTS").empty?
 
       def a_port(name, usual)
         number = Integer(ENV.fetch(name, usual), 10, exception: false)

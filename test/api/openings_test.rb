@@ -71,6 +71,18 @@ class OpeningsTest < ApiTest
     ["code:short", "everybody"].each { |said| opens(said) { assert_raises(Settings::Wrong) { Settings.check } } }
   end
 
+  # A server that others reach opens nothing by itself.
+  def test_what_a_server_lets_that_says_nothing
+    assert_equal "anybody", Settings.opening.lets
+    {"HOST" => "0.0.0.0", "JAUNTY_PROXIES" => "10.0.0.2", "JAUNTY_HOSTS" => "gym.example", "JAUNTY_HTTPS" => "1"}
+      .each do |name, value|
+        was, ENV[name] = ENV[name], value
+        assert_equal "nobody", Settings.opening.lets, name
+      ensure
+        ENV[name] = was
+      end
+  end
+
   def test_who_tries_and_tries_is_slowed_down
     opens("code:three grey gulls") do
       7.times { open_club(code: "no") }
@@ -94,6 +106,7 @@ class OpeningsTest < ApiTest
     assert_nil call(:get, "/api/session")[:account], "whoever was in it is out"
     assert_equal [0, others], [db[:clubs].where(demo: true).count, db[:clubs].count]
     refute call(:get, "/api/openings")[:demo]
+    refute JauntyBell::Services::Opening.demo?(db), "and does not come back by itself"
   end
 
   def load_demo

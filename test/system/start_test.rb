@@ -36,6 +36,22 @@ class StartTest < Minitest::Test
       "Ctrl-C stops the database too"
   end
 
+  # Without the demo, and so when it is started again; a club opened on the command line is there.
+  def test_it_begins_empty
+    first = start("JAUNTY_EMPTY" => "1")
+    assert_match(/No club yet: open yours there/, wait_until_open(first))
+    said, = keeping("club", "new", "Harbour boxing", "Ines", "ines@harbour.example", "Europe/Vienna")
+    assert_match(/Harbour boxing is open\. ines@harbour\.example signs in with \w{16}/, said)
+    said, = keeping("club", "new", "Harbour boxing", "Ines", "ines@harbour.example", "Europe/Vienna")
+    assert_match(/There is an account of ines@harbour\.example/, said)
+    finish(first)
+    second = start
+    assert_match(/Sign in there/, wait_until_open(second))
+    Sequel.connect(cluster.url) { |db| db[:clubs].delete }
+    finish(second)
+    refute_match(/Making the demo club/, wait_until_open(start))
+  end
+
   def test_a_port_in_use
     TCPServer.open("127.0.0.1", @port) do
       assert_match(/cannot start: port #{@port} is in use.*PORT=#{@port + 1}/, said_by(start))

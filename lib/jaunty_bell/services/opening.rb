@@ -10,6 +10,13 @@ module JauntyBell
       # Every time zone by its name, as a club may have it.
       def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
 
+      NO_DEMO = "no demo".freeze # a note of the server
+
+      # Whether a server that has no club yet begins with the demo: not where it was put away, or never wanted.
+      def self.demo?(db) = db[:clubs].empty? && db[:server_notes].where(name: NO_DEMO).empty?
+
+      def self.no_demo(db) = db[:server_notes].insert_conflict.insert(name: NO_DEMO)
+
       # Raises Core::InvalidInput for an account that nobody could have.
       def self.check_owner(name:, email:)
         raise Core::InvalidInput.new("Say who you are.", path: "name") if name.strip.empty?
@@ -38,8 +45,12 @@ module JauntyBell
 
       # Ends a demo club with all that is in it. Raises Core::InvalidInput for any other.
       def put_away(club_id)
-        return if @db[:clubs].where(id: club_id, demo: true).delete.positive?
-        raise Core::InvalidInput, "Only a demo club can be put away; this one is real."
+        @db.transaction(savepoint: true) do
+          if @db[:clubs].where(id: club_id, demo: true).delete.zero?
+            raise Core::InvalidInput, "Only a demo club can be put away; this one is real."
+          end
+          Opening.no_demo(@db)
+        end
       end
 
       private

@@ -9,6 +9,9 @@ import { signedIn } from "../kit/signedOut";
 import { OpenClub } from "./OpenClub";
 import { TakeInvitation } from "./TakeInvitation";
 
+/** What is asked at the door itself, and while it closes. */
+const DOOR = new Set<unknown>(["session", "openings", "invited"]);
+
 /** The door of the club. */
 export function SignIn() {
   const client = useQueryClient();
@@ -24,7 +27,7 @@ export function SignIn() {
   const come = (who: { login: string; password: string }) => data(api.POST("/api/account/login", { body: who }));
   const onSuccess = () => {
     signedIn();
-    client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "session" }); // nothing of whoever was here before
+    client.removeQueries({ predicate: ({ queryKey }) => !DOOR.has(queryKey[0]) }); // nothing of whoever was here before
     void client.invalidateQueries({ queryKey: asks.session().queryKey });
     if (code) go("/", { replace: true }); // it does not stay in the address
   };

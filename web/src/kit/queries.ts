@@ -50,6 +50,8 @@ export const asks = {
   invited: (code: string) =>
     queryOptions({
       queryKey: ["invited", code],
+      staleTime: Number.POSITIVE_INFINITY, // used up, it is not asked again
+      gcTime: 0,
       queryFn: () => data(api.POST("/api/crew/invited", { body: { code } })),
     }),
   crew: () => queryOptions({ queryKey: ["crew"], queryFn: () => data(api.GET("/api/crew")) }),
