@@ -49,8 +49,9 @@ module JauntyBell
     def database(url, where)
       db = Store::Database.open(url)
       Store::Database.migrate(db)
-      Services::Opening.no_demo(db) if Settings.empty? && Services::Opening.demo?(db)
-      load_demo(db) if Services::Opening.demo?(db)
+      clubs = Store::Clubs.new(db)
+      clubs.no_demo if Settings.empty? && clubs.demo?
+      load_demo(db) if clubs.demo?
       Services::Book::Derived.renew(db) { |line| say line }
       db
     rescue Sequel::DatabaseConnectionError => e

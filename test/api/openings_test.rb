@@ -106,7 +106,7 @@ class OpeningsTest < ApiTest
     assert_nil call(:get, "/api/session")[:account], "whoever was in it is out"
     assert_equal [0, others], [db[:clubs].where(demo: true).count, db[:clubs].count]
     refute call(:get, "/api/openings")[:demo]
-    refute JauntyBell::Services::Opening.demo?(db), "and does not come back by itself"
+    refute JauntyBell::Store::Clubs.new(db).demo?, "and does not come back by itself"
   end
 
   def load_demo

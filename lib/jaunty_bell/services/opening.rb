@@ -10,13 +10,6 @@ module JauntyBell
       # Every time zone by its name, as a club may have it.
       def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
 
-      NO_DEMO = "no demo".freeze # a note of the server
-
-      # Whether a server that has no club yet begins with the demo: not where it was put away, or never wanted.
-      def self.demo?(db) = db[:clubs].empty? && db[:server_notes].where(name: NO_DEMO).empty?
-
-      def self.no_demo(db) = db[:server_notes].insert_conflict.insert(name: NO_DEMO)
-
       # Raises Core::InvalidInput for an account that nobody could have.
       def self.check_owner(name:, email:)
         raise Core::InvalidInput.new("Say who you are.", path: "name") if name.strip.empty?
@@ -25,32 +18,21 @@ module JauntyBell
       end
 
       def initialize(db)
-        @db = db
+        @clubs = Store::Clubs.new(db)
       end
 
       # `hash` is what accounts keep of the password. Raises Core::InvalidInput, or Store::Conflict where the email has
       # an account.
       def open(club:, time_zone:, name:, email:, hash:)
         check(club: club, time_zone: time_zone, name: name, email: email)
-        @db.transaction(savepoint: true) do
-          id = SecureRandom.uuid
-          @db[:clubs].insert(id: id, name: club.strip, time_zone: time_zone)
-          @db[:accounts].insert(club_id: id, email: email.strip, name: name.strip, role: "owner", password_hash: hash)
-          id
-        end
-      rescue Sequel::UniqueConstraintViolation
-        raise Store::Conflict.new("There is an account of #{email.strip} on this server already: sign in with it.",
-          path: "email")
+        @clubs.add(name: club, time_zone: time_zone,
+          owner: {name: name.strip, email: email.strip, password_hash: hash})
       end
 
       # Ends a demo club with all that is in it. Raises Core::InvalidInput for any other.
       def put_away(club_id)
-        @db.transaction(savepoint: true) do
-          if @db[:clubs].where(id: club_id, demo: true).delete.zero?
-            raise Core::InvalidInput, "Only a demo club can be put away; this one is real."
-          end
-          Opening.no_demo(@db)
-        end
+        return if @clubs.put_away(club_id)
+        raise Core::InvalidInput, "Only a demo club can be put away; this one is real."
       end
 
       private
