@@ -2,7 +2,7 @@ require "support/database"
 
 class MigrationsTest < StoreTest
   def test_every_table_of_the_club_leads_with_the_club
-    tables = db.tables - %i[schema_info clubs accounts account_login_failures account_lockouts
+    tables = db.tables - %i[schema_info server_notes clubs accounts account_login_failures account_lockouts
       account_active_session_keys]
     tables.each do |table|
       key = db.fetch(<<~SQL, table: table.to_s).select_order_map(:column_name)
