@@ -15,8 +15,8 @@ module JauntyBell
   #   JAUNTY_PROXIES   addresses of proxies that are believed when they say who asks, with commas between; none
   #   JAUNTY_SECRET    64 characters or more that sign the sessions; without it one is made and kept in JAUNTY_DATA
   #   JAUNTY_OPENS     who may open a club of their own on the sign-in page: anybody, nobody, or whoever has a code
-  #                    (code:three words of yours); anybody where the server is for this machine alone (HOST is its own, no
-  #                    proxy, no name, no HTTPS), else nobody
+  #                    (code:three words of yours); anybody where the server is for this machine alone (HOST is
+  #                    its own, no proxy, no name, no HTTPS), else nobody
   #   JAUNTY_EMPTY     1 where the program begins without the demo club (bin/start --empty)
   #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or
   #                    2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
