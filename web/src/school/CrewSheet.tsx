@@ -6,7 +6,7 @@ import { Button, Trouble, Waiting } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
-import { dayAndTime } from "../kit/time";
+import { dayOf, shortDate } from "../kit/time";
 
 type Crew = Schemas["Crew"];
 type Account = Crew["accounts"][number];
@@ -122,7 +122,7 @@ function Told({ invitation }: { invitation: Invitation }) {
   return (
     <div role="status" className="mt-3 rounded-xl border-[1.5px] border-brass p-3">
       <p className="text-sm">
-        For one {invitation.role}, until {dayAndTime(invitation.ends_at, club.time_zone)}; shown this once:
+        For one {invitation.role}, until {shortDate(dayOf(invitation.ends_at, club.time_zone))}; shown this once:
       </p>
       <p className="wide font-extrabold text-2xl tracking-wide">{invitation.code}</p>
       <p className="mt-1 break-all text-sm">{link}</p>
@@ -146,7 +146,7 @@ function Told({ invitation }: { invitation: Invitation }) {
 
 function Standing({ invitation, takeBack }: { invitation: Crew["invitations"][number]; takeBack: () => void }) {
   const club = useClub();
-  const until = dayAndTime(invitation.ends_at, club.time_zone);
+  const until = shortDate(dayOf(invitation.ends_at, club.time_zone));
   return (
     <li className="flex items-center gap-2">
       <span className="flex-1">
