@@ -31,7 +31,7 @@ module JauntyBell
       # Lays out the rest on a day, and takes it. Returns its first class (Core::Weeks::Plan).
       def plan_on(day)
         layout = layout(day)
-        plan = layout.plan(seed: Club::SEED, moves: @plan ? AGAIN : FIRST, from: @plan && places(layout))
+        plan = layout.plan(seed: Club::SEED, moves: @plan ? AGAIN : FIRST, from: @plan&.places_in(layout.meetings))
         @programmes.keep(row[:id], id: (id = @id.call), revision: 1, planned_on: day,
           plan: Core::Weeks::PlanData.of(plan))
         @programmes.decide(row[:id], id, taken: true) if @plan
@@ -66,15 +66,6 @@ module JauntyBell
            {"combination_id" => id, "rung" => rung, "importance" => importance}
          },
          "holidays" => [], "pins" => [], "not_before" => [], "never" => [], "limits" => {}}
-
-      # {id => {class => times}} of the plan there was, by the classes of a layout.
-      def places(layout)
-        days = layout.meetings.map(&:on)
-        @plan.classes.each_with_object(Hash.new { |hash, id| hash[id] = {} }) do |planned, found|
-          index = days.index(planned.meeting.on) or next
-          planned.places.each { |place| found[place.combination_id][index] = place.times }
-        end
-      end
 
       def layout(day)
         learners = @learners.call(day)

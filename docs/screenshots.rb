@@ -32,7 +32,6 @@ class Screenshots < SystemTest
      student: -> { student("Oona Ferrier") }, student_phone: -> {}, weeks: -> { weeks }}
   end
 
-  # A plan that was laid out again, and why one of its places is there.
   def weeks
     visit "/weeks"
     assert_selector "[aria-label='Combinations by class']"

@@ -29,10 +29,9 @@ module JauntyBell
       post "/accounts", who: :anybody do
         counted do
           facts = body_given.slice("name", "email").transform_keys(&:to_sym)
-          Services::Opening.check_owner(**facts)
+          Services::Opening.check_account(**facts)
           row = Store::Crew.invited(db, body_given["code"])
-          why = Passwords.refusal(body_given["password"], about: [*facts.values, row[:club]])
-          raise Core::InvalidInput.new(why, path: "password") if why
+          Passwords.check(body_given["password"], about: [*facts.values, row[:club]])
           Store::Crew.take(db, body_given["code"], **facts, hash: Accounts.hash(body_given["password"]))
           answer({email: facts[:email].strip}, status: 201)
         end
@@ -48,13 +47,10 @@ module JauntyBell
 
       # Codes cannot be tried for long: one that opens nothing counts.
       def counted
-        address = request.env["REMOTE_ADDR"]
-        unless Throttle.may_try?(WHO, address)
-          halt Errors.response(429, "Too many tries from here. Wait a quarter of an hour.")
-        end
+        slow_down(WHO)
         yield
       rescue Store::Missing
-        Throttle.wrong(WHO, address)
+        Throttle.wrong(WHO, request.env["REMOTE_ADDR"])
         raise
       end
     end

@@ -14,7 +14,7 @@ module JauntyBell
       post "/?", who: :anybody do
         let_in
         facts = body_given.slice("club", "time_zone", "name", "email").transform_keys(&:to_sym)
-        refuse(body_given["password"], facts)
+        Passwords.check(body_given["password"], about: facts.values_at(:email, :name, :club))
         Services::Opening.new(db).open(**facts, hash: Accounts.hash(body_given["password"]))
         answer({email: facts[:email].strip}, status: 201)
       end
@@ -29,19 +29,12 @@ module JauntyBell
 
       # Halts where the server lets nobody, or the code is wrong; every try counts.
       def let_in
-        unless Throttle.may_try?(WHO, request.env["REMOTE_ADDR"])
-          halt Errors.response(429, "Too many tries from here. Wait a quarter of an hour.")
-        end
+        slow_down(WHO)
         Throttle.wrong(WHO, request.env["REMOTE_ADDR"])
         opening = Settings.opening
         raise Core::InvalidInput, NOBODY if opening.lets == "nobody"
         return if opening.lets == "anybody" || opening.code?(body_given["code"].to_s)
         raise Core::InvalidInput.new("That is not the code that opens a club here.", path: "code")
-      end
-
-      def refuse(password, facts)
-        why = Passwords.refusal(password, about: facts.values_at(:email, :name, :club)) or return
-        raise Core::InvalidInput.new(why, path: "password")
       end
     end
   end

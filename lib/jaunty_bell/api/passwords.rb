@@ -26,6 +26,12 @@ module JauntyBell
         end
       end
 
+      # Raises Core::InvalidInput for a password that will not do.
+      def self.check(password, about: [])
+        why = refusal(password, about: about) or return
+        raise Core::InvalidInput.new(why, path: "password")
+      end
+
       def self.known(about) =
         about.compact.flat_map { |text| [text.downcase, *text.downcase.split(/[^[:alnum:]]+/)] }
           .select { |word| word.length > 3 }.uniq.sort_by { |word| -word.length }

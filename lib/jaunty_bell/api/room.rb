@@ -81,6 +81,12 @@ module JauntyBell
         true
       end
 
+      # Halts where too much that opens nothing was tried from here.
+      def slow_down(what)
+        return if Throttle.may_try?(what, request.env["REMOTE_ADDR"])
+        halt Errors.response(429, "Too many tries from here. Wait a quarter of an hour.")
+      end
+
       # Who is signed in, as a request begins with them (Store::School.account), or nil.
       def account = env[Accounts::ACCOUNT]
 

@@ -11,7 +11,7 @@ module JauntyBell
       def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
 
       # Raises Core::InvalidInput for an account that nobody could have.
-      def self.check_owner(name:, email:)
+      def self.check_account(name:, email:)
         raise Core::InvalidInput.new("Say who you are.", path: "name") if name.strip.empty?
         return if email.strip.match?(EMAIL)
         raise Core::InvalidInput.new("\"#{email}\" is no email address.", path: "email")
@@ -43,7 +43,7 @@ module JauntyBell
           raise Core::InvalidInput.new("\"#{time_zone}\" is no time zone; choose one as Europe/Vienna.",
             path: "time_zone")
         end
-        Opening.check_owner(name: name, email: email)
+        Opening.check_account(name: name, email: email)
       end
     end
   end

@@ -1,5 +1,5 @@
 import { Button, Field, Trouble } from "../kit/parts";
-import { OwnerFields } from "./OwnerFields";
+import { AccountFields } from "./AccountFields";
 import { useFields } from "./useFields";
 
 type Typed = Record<"club" | "time_zone" | "name" | "email" | "password", string>;
@@ -34,7 +34,7 @@ export function OpenClub({ server, open, busy, error }: Props) {
           ))}
         </datalist>
       </div>
-      <OwnerFields field={field} />
+      <AccountFields field={field} />
       {coded && <Field label="Code" hint="Whoever keeps this server has it." autoComplete="off" {...field("code")} />}
       {elsewhere ? <Trouble error={elsewhere} /> : null}
       <Button look="main" big type="submit" disabled={busy}>

@@ -32,18 +32,15 @@ export function SignIn() {
     if (code) go("/", { replace: true }); // it does not stay in the address
   };
   const signIn = useMutation({ mutationFn: () => come({ login, password }), onSuccess });
+  // An account is made, then whoever made it comes in.
+  const made = async (account: Promise<{ email: string }>, password: string) =>
+    come({ login: (await account).email, password });
   const open = useMutation({
-    mutationFn: async (wanted: Schemas["Opening"]) => {
-      const { email } = await data(api.POST("/api/openings", { body: wanted }));
-      return come({ login: email, password: wanted.password });
-    },
+    mutationFn: (body: Schemas["Opening"]) => made(data(api.POST("/api/openings", { body })), body.password),
     onSuccess,
   });
   const take = useMutation({
-    mutationFn: async (wanted: Schemas["Taking"]) => {
-      const { email } = await data(api.POST("/api/crew/accounts", { body: wanted }));
-      return come({ login: email, password: wanted.password });
-    },
+    mutationFn: (body: Schemas["Taking"]) => made(data(api.POST("/api/crew/accounts", { body })), body.password),
     onSuccess,
   });
   const ways = [

@@ -3,7 +3,7 @@ import { useDeferredValue } from "react";
 import type { Schemas } from "../api/client";
 import { Button, Field, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
-import { OwnerFields } from "./OwnerFields";
+import { AccountFields } from "./AccountFields";
 import { useFields } from "./useFields";
 
 const LETTERS = 12; // of a code
@@ -31,7 +31,7 @@ export function TakeInvitation({ code, take, busy, error }: Props) {
         </p>
       )}
       {invited.error && <Trouble error={invited.error} />}
-      <OwnerFields field={field} />
+      <AccountFields field={field} />
       {elsewhere ? <Trouble error={elsewhere} /> : null}
       <Button look="main" big type="submit" disabled={busy}>
         {busy ? "Coming in …" : "Come in"}

@@ -1,4 +1,5 @@
 import type { Bout, OpenClass } from "../api/client";
+import { theRest } from "../kit/lanes";
 
 /** What somebody does in a round: a combination at a rung. */
 export type Version = { combination: string; rung: Bout["rung"] };
@@ -39,9 +40,11 @@ export function lanesInWords(opened: OpenClass, round: Bout): string[] {
     names: opened.students.filter((each) => lane.students.includes(each.id)).map((each) => each.name.split(" ")[0]),
   }));
   if (lanes.length < 2) return [];
-  const most = Math.max(...lanes.map((lane) => lane.names.length));
-  const largest = lanes.filter((lane) => lane.names.length === most);
-  const rest = largest.findLast((lane) => lane.does.combination === round.combination_id) ?? largest.at(-1);
+  const rest = theRest(
+    lanes,
+    (lane) => lane.names.length,
+    (lane) => lane.does.combination === round.combination_id,
+  );
   return lanes
     .filter((lane) => lane.names.length > 0)
     .map((lane) => {

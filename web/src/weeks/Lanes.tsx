@@ -1,13 +1,16 @@
 import { Fragment } from "react";
+import { theRest } from "../kit/lanes";
 import { type Lane, lanesOf, nameIn, type PlanPlace, type Programme } from "./programme";
 
 /** Who does a place at which rung, by name; those of the largest lane are "the rest". Nothing where all do the same. */
 export function Lanes({ programme, place }: { programme: Programme; place: PlanPlace }) {
   const lanes = lanesOf(place);
   if (lanes.length < 2) return null;
-  const most = Math.max(...lanes.map((lane) => lane.student_ids.length));
-  const largest = lanes.filter((lane) => lane.student_ids.length === most);
-  const rest = largest.findLast((lane) => !lane.combination_id) ?? largest.at(-1);
+  const rest = theRest(
+    lanes,
+    (lane) => lane.student_ids.length,
+    (lane) => !lane.combination_id,
+  );
   const what = (lane: Lane) =>
     [lane.combination_id && programme.names[lane.combination_id], lane.rung, lane.part && `${lane.part} first`]
       .filter(Boolean)

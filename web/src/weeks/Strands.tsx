@@ -111,7 +111,6 @@ type Strand = { id: string; points: (number | null)[] };
 function strandsOf(programme: Programme, plan: Plan): Strand[] {
   const goals = programme.settings.goals.map((goal) => goal.combination_id);
   const others = plan.classes.flatMap((planned) => planned.places.map((place) => place.combination_id));
-
   const ids = [...new Set([...goals, ...others])];
   return ids.map((id) => ({
     id,

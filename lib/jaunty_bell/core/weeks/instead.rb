@@ -69,9 +69,7 @@ module JauntyBell::Core
         walk = @walks[strand.id]
         who.each_with_object(Array.new(walk.own.size)) do |l, rungs|
           next if strand.chances[l][index].zero? || has?(strand, l, index)
-          rung = walk.next_rung(l, index)
-          rung = walk.own[l] unless walk.met?(l, rung) || yield(l)
-          rungs[l] = rung if walk.met?(l, rung) || yield(l)
+          rungs[l] = [walk.next_rung(l, index), walk.own[l]].find { |rung| walk.met?(l, rung) || yield(l) }
         end
       end
 

@@ -7,6 +7,16 @@ module JauntyBell::Core
     #   value    importance-weighted share expected to be able to do the goals, less lapses; `bound` what it is held
     #            against (Bound); `exact` whether all were tried
     Plan = Value.of(:classes, :outlooks, :weeks, :value, :bound, :exact, :seed, :wishes) do
+      # {combination id => {index => times over}} of its classes that are among these meetings: where planning again
+      # begins (Planner's `from`).
+      def places_in(meetings)
+        days = meetings.each_with_index.to_h { |meeting, index| [[meeting.on, meeting.at], index] }
+        classes.each_with_object({}) do |planned, found|
+          index = days[[planned.meeting.on, planned.meeting.at]] or next
+          planned.places.each { |place| (found[place.combination_id] ||= {})[index] = place.times }
+        end
+      end
+
       def self.of(layout, found, loads, seed) = Draw.new(layout, found, loads).plan(seed)
     end
 

@@ -18,10 +18,10 @@ module JauntyBell
         end
 
         def places(index, day, squad)
-          plan = layout(day, squad).plan(seed: index, from: @rest, **(@rest ? AGAIN : FIRST))
-          @rest = rest(plan)
-          tell(plan)
-          plan.classes.first.places.flat_map { |place| done(place) }
+          layout = layout(day, squad)
+          @plan = layout.plan(seed: index, from: @plan&.places_in(layout.meetings), **(@plan ? AGAIN : FIRST))
+          tell(@plan)
+          @plan.classes.first.places.flat_map { |place| done(place) }
         end
 
         private
@@ -38,13 +38,6 @@ module JauntyBell
           }
           rungs = place.said.to_h { |said| [said.student_id, said.rung] }.except(*others.values.flat_map(&:keys))
           [[place.combination_id, rungs], *others].map { |id, own| [id, own, place.times] }
-        end
-
-        # {id => {class => times}} of the classes after the next.
-        def rest(plan)
-          plan.classes.drop(1).each_with_index.with_object({}) do |(planned, index), found|
-            planned.places.each { |place| (found[place.combination_id] ||= {})[index] = place.times }
-          end
         end
 
         def tell(plan)

@@ -4,7 +4,7 @@ import { Field } from "../kit/parts";
 type Props = { field: (name: "name" | "email" | "password") => Partial<ComponentProps<typeof Field>> };
 
 /** Whose account it is to be. */
-export function OwnerFields({ field }: Props) {
+export function AccountFields({ field }: Props) {
   return (
     <>
       <Field label="Your name" autoComplete="name" maxLength={80} {...field("name")} />
