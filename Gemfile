@@ -14,6 +14,10 @@ gem "rack-session", "~> 2.1", require: false
 gem "rodauth", "~> 2.36", require: false
 gem "roda", "~> 3.90", require: false
 gem "argon2", "~> 2.3", require: false
+gem "webauthn", "~> 3.4", require: false # passkeys
+gem "rotp", "~> 6.3", require: false # time codes
+gem "rqrcode", "~> 3.0", require: false # codes to photograph
+gem "mail", "~> 2.8", require: false
 
 # Database
 gem "sequel", "~> 5.90"
@@ -31,6 +35,9 @@ gem "zeitwerk", "~> 2.6"
 
 # A club's own day, from the time zones the system knows
 gem "tzinfo", "~> 2.0", require: false
+
+# Public holidays by country and region
+gem "holidays", "~> 8.8", require: false
 gem "rubystats", "~> 0.4", require: false
 gem "graph_matching", "~> 0.2", require: false
 

@@ -14,7 +14,6 @@ module JauntyBell
       FACTS = YAML.safe_load_file(File.join(__dir__, "club.yml")).freeze
       PASSWORD = FACTS.fetch("password")
       OWNER = FACTS.fetch("coaches").first.fetch("email")
-      ROUND = %w[block title work_s rest_s explain_s effort share rung more].freeze
 
       # `today` is the last day of history, `weeks` how many there are, `now` the time up to which classes have been
       # held.
@@ -73,10 +72,11 @@ module JauntyBell
       end
 
       def accounts(hash)
+        logins = Store::Logins.new(@db)
         @coaches = FACTS["coaches"].to_h do |coach|
           [coach["email"],
-            @db[:accounts].insert(club_id: @club_id, email: coach["email"], name: coach["name"], role: coach["role"],
-              password_hash: hash)]
+            logins.place(club_id: @club_id, login: {email: coach["email"], hash: hash}, name: coach["name"],
+              role: coach["role"])]
         end
       end
 
@@ -119,14 +119,9 @@ module JauntyBell
         end
       end
 
-      def shelf
-        store = Store::Combinations.new(@db, @club_id)
-        @combinations = FACTS.values_at("combinations", "footwork", "answers").flatten.to_h do |entry|
-          row = store.add(id: uuid, name: entry["name"], combination: Core::Bench::Notation.read(entry["notation"]),
-            tags: entry.fetch("tags", []))
-          [entry["name"], row]
-        end
-      end
+      def stock = @stock ||= Services::Bench::Stock.new(Services::Club.new(@db, @club_id), id: method(:uuid))
+
+      def shelf = @combinations = stock.combinations(FACTS.values_at("combinations", "footwork", "answers").flatten)
 
       def named_series
         FACTS["series"].each do |name, combinations|
@@ -135,65 +130,12 @@ module JauntyBell
         end
       end
 
-      def drills
-        store = Store::Drills.new(@db, @club_id)
-        @drills = FACTS["drills"].to_h do |drill|
-          pool = drill["pool"].map do |name|
-            {combination_id: @combinations.dig(name, :id), at_rungs: drill.dig("versions", name).to_a,
-             feed: drill["feeds"]&.fetch(drill["pool"].index(name))}
-          end
-          given = drill.except("pool", "versions", "feeds").transform_keys(&:to_sym)
-          [drill["name"],
-            store.add(id: uuid, tempo: 140, pause_s: 0.6, both_sides: false, rest: "still", ladder: "up",
-              breathing: true, feeds_aloud: false, **given, pool: pool)]
-        end
-      end
+      def drills = stock.drills(FACTS["drills"])
 
       # Flows, each from a line as a coach writes it.
-      def flows
-        store, writing = Store::Flows.new(@db, @club_id), Core::Card::Written.new
-        @flows = FACTS["flows"].to_h do |name, line|
-          [name, store.add(id: uuid, name: name, phases: writing.phases(line))]
-        end
-      end
+      def flows = stock.flows(FACTS["flows"])
 
-      def cards
-        store = Store::Cards.new(@db, @club_id)
-        company = Core::Card::Company.new(school: Store::School.new(@db, @club_id).settings)
-        @cards = FACTS["cards"].to_h do |card|
-          blocks = Core::Card::Data.blocks(blocks(card), everything)
-          plan = Core::Card::Plan.new(blocks, minutes: card["minutes"], company: company)
-          row = store.add(id: uuid, name: card["name"], level: card["level"], group_id: @groups[card["group"]],
-            template: card.fetch("template", false), **Core::Card::Data.kept(plan))
-          [card["name"], row.merge(plan: plan)]
-        end
-      end
-
-      # Rounds of one block that follow each other, with what the card says of that block.
-      def blocks(card)
-        rounds = card["rounds"].map { |values| ROUND.zip(values).to_h }
-        rounds.chunk_while { |one, two| one["block"] == two["block"] }.map do |list|
-          kind = list.first["block"]
-          {"kind" => kind, "rounds" => list.map { |each| round(each) }}.merge(card.dig("blocks", kind).to_h)
-        end
-      end
-
-      def round(facts)
-        named = {"drill_id" => @drills.dig(facts["title"], :id),
-                 "flow_id" => @flows.dig(facts["title"], :id),
-                 "combination_id" => @combinations.dig(facts["title"], :id)}
-        swap = (facts["share"] == "pairs") ? "even" : "alone"
-        facts.slice("title", "work_s", "rest_s", "explain_s", "effort", "rung").merge(named, "swap" => swap)
-          .merge(facts["more"].to_h)
-      end
-
-      # The whole shelf, to make cards from.
-      def everything
-        rows = @combinations.values.to_h { |row| [row[:id], row] }
-        store = Store::Combinations.new(@db, @club_id)
-        Core::Card::Shelf.of(@drills.values, rows, rows.transform_values { |row| store.meaning(row) })
-          .with_flows(@flows.values.to_h { |row| [row[:id], row] })
-      end
+      def cards = @cards = stock.cards(FACTS["cards"], groups: @groups)
 
       # Who is held back at the moment.
       def holds

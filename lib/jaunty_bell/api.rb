@@ -2,6 +2,7 @@
 require "zeitwerk"
 require "jaunty_bell/services"
 require "jaunty_bell/files"
+require "jaunty_bell/letters"
 
 module JauntyBell
   module Api

@@ -20,6 +20,7 @@ module JauntyBell
       bin/restore FILE [--replace]        back again; into an empty database, or in place of what is there
       bin/club list                       the clubs on this server
       bin/club new NAME OWNER EMAIL ZONE  a club with its owner's account; prints a password for it
+      bin/club reset EMAIL                a code for a new password; it ends a second factor too
       bin/club export NAME FILE           one club as JSON
       bin/club import FILE                a club from such a file; prints a password for each of its accounts
     TEXT
@@ -62,7 +63,7 @@ module JauntyBell
     end
 
     def do_club(command, *arguments)
-      raise Refused, "Say list, new, export or import." unless %w[list new export import].include?(command)
+      raise Refused, "Say list, new, reset, export or import." unless %w[list new reset export import].include?(command)
       send(:"do_#{command}", *arguments)
     end
 
@@ -73,9 +74,18 @@ module JauntyBell
     def do_new(name, owner, email, zone)
       with_database do |db|
         password = SecureRandom.alphanumeric(16)
+        known = Store::Logins.new(db).of(email)
         Services::Opening.new(db).open(club: name, time_zone: zone, name: owner, email: email,
-          hash: Api::Accounts.hash(password))
-        say "#{name} is open. #{email} signs in with #{password}, to be changed at the first sign-in."
+          login: known || {email: email, hash: Api::Accounts.hash(password)})
+        say "#{name} is open. #{email} signs in with #{known ? "the password they have" : "#{password}, to be changed at the first sign-in"}."
+      end
+    end
+
+    def do_reset(email)
+      with_database do |db|
+        login = Store::Logins.new(db).of(email) or raise Refused, "Nobody signs in here as #{email}."
+        code = Store::Resets.new(db).make(login[:id], by: "server")
+        say "#{code}: under \"Forgot it?\" where #{login[:email]} signs in, within a day, once."
       end
     end
 
@@ -96,7 +106,7 @@ module JauntyBell
         Store::WholeClub.new(db).put(File.read(path)) do |email|
           Api::Accounts.hash(passwords[email] = SecureRandom.alphanumeric(16))
         end
-        say "The club is here. Passwords, to be changed at the first sign-in:"
+        say "The club is here.#{" Passwords, to be changed at the first sign-in:" if passwords.any?}"
         passwords.each { |email, password| say "  #{email}  #{password}" }
       end
     end

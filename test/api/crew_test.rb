@@ -57,7 +57,7 @@ class CrewTest < ApiTest
   # The invitation stands after what could not be.
   def test_what_cannot_be
     made = invite
-    {{email: @owner} => [409, "email"], {email: "bea at home"} => [422, "email"],
+    {{email: @owner} => [422, "password"], {email: "bea at home"} => [422, "email"],
      {password: "short"} => [422, "password"], {name: "  "} => [400, "name"]}.each do |facts, (code, path)|
       take(made[:code], **facts)
       assert_refused code, path: path
@@ -97,8 +97,7 @@ class CrewTest < ApiTest
 
   def test_nobody_of_another_club
     other = new_club
-    stranger = db[:accounts].insert(club_id: other, email: "#{uuid}@example.test", name: "S", role: "coach",
-      password_hash: ApiTest.password_hash)
+    stranger = new_place(other)
     call(:put, "/api/crew/accounts/#{stranger}", closed: true)
     assert_refused 404
     assert_equal 2, db[:accounts].where(id: stranger).get(:status_id)

@@ -17,7 +17,7 @@ class FollowersTest < ApiTest
   end
 
   def test_whoever_signs_out_follows_no_more
-    id = db[:accounts].where(email: @coach).get(:id)
+    id = place_of(@coach)
     followers, ((_, there), *) = Followers.new, screens(1)
     followers.add(:class, there, nil) { JauntyBell::Api::Accounts.signed_in?(db, id) }
     followers.look

@@ -43,7 +43,7 @@ class GuardsTest < ApiTest
   end
 
   def test_a_numbering_that_is_gone_shuts_nobody_out
-    db[:accounts].where(email: @coach).update(numbering: "own")
+    db[:accounts].where(id: place_of(@coach)).update(numbering: "own")
     assert_equal "1-2", call(:get, "/api/bench/combinations/#{@two[:id]}")[:notation]
   end
 

@@ -7,8 +7,7 @@ class ReturnsTest < StoreTest
   def setup
     super
     @student = new_student
-    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach",
-      password_hash: "x")
+    @account = new_place
   end
 
   def care(club_id = club) = Store::Care.new(db, club_id, account_id: @account)

@@ -8,10 +8,7 @@ class PrivacyTest < StoreTest
     @group = new_group
     @student = new_student(group: @group, name: "Ann")
     @other = new_student(group: @group, name: "Bo")
-    @accounts = Array.new(2) do |i|
-      db[:accounts].insert(club_id: club, email: "c#{i}-#{uuid}@example.test", name: "Coach #{i}", role: "coach",
-        password_hash: "x")
-    end
+    @accounts = Array.new(2) { |i| new_place(name: "Coach #{i}") }
   end
 
   def privacy = Store::Privacy.new(db, club)

@@ -6,8 +6,7 @@ class RecordTest < StoreTest
     super
     @group = new_group
     @student = new_student(group: @group, name: "Ann")
-    @account = db[:accounts].insert(club_id: club, email: "c-#{uuid}@example.test", name: "Coach C", role: "coach",
-      password_hash: "x")
+    @account = new_place
     @drill = new_combination
   end
 

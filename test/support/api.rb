@@ -45,8 +45,7 @@ class ApiTest < StoreTest
 
   def new_account(club_id, role)
     email = "#{role}-#{uuid}@example.test"
-    db[:accounts].insert(club_id: club_id, email: email, name: "A #{role}", role: role,
-      password_hash: ApiTest.password_hash)
+    new_place(club_id, email: email, name: "A #{role}", role: role, hash: ApiTest.password_hash)
     email
   end
 

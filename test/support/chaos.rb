@@ -80,8 +80,8 @@ class Chaos
           level: "building")
       end
     end
-    db[:accounts].insert(club_id: @club, email: "coach@chaos.test", name: "Coach", role: "coach",
-      password_hash: JauntyBell::Api::Accounts.hash(PASSWORD))
+    JauntyBell::Store::Logins.new(db).place(club_id: @club, name: "Coach", role: "coach",
+      login: {email: "coach@chaos.test", hash: JauntyBell::Api::Accounts.hash(PASSWORD)})
     @combination = JauntyBell::Store::Combinations.new(db, @club)
       .add(id: uuid, name: "Two", combination: JauntyBell::Core::Bench::Notation.read("1-2"))[:id]
     sign_in

@@ -72,6 +72,13 @@ class StoreTest < Minitest::Test
 
   def uuid = SecureRandom.uuid
 
+  # Somebody's place in a club, with a sign-in of its own: the id of the place.
+  def new_place(club_id = club, role: "coach", name: "Coach C", email: "#{uuid}@example.test", hash: "x") =
+    Store::Logins.new(db).place(club_id: club_id, login: {email: email, hash: hash}, name: name, role: role)
+
+  # The id of somebody's place in a club.
+  def place_of(email) = db[:accounts].where(login_id: db[:logins].where(email: email).select(:id)).get(:id)
+
   def new_group(club_id = club, name: "Noon group") =
     uuid.tap { |id| db[:groups].insert(club_id: club_id, id: id, name: name) }
 

@@ -21,7 +21,7 @@ module History
     tell(@held[:id], {marks: days.map { |ago, attempted, clean, broke|
       {id: uuid, student_id: student, combination_id: combination[:id], rung: rung, on: today - ago,
        attempted: attempted, clean: clean, broke_at: broke, at: Clock.now - ago * 86_400}
-    }}, coach_id: db[:accounts].where(email: @coach).get(:id))
+    }}, coach_id: place_of(@coach))
   end
 
   # days: [[days ago, effort, minutes], …]

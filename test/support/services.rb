@@ -16,8 +16,7 @@ class ServiceTest < StoreTest
       round(title: "Two", combination_id: @two, rung: "count", swap: "even"),
       round(title: "Three", combination_id: @three, rung: "count", beginners: "air", ahead: "clock")
     ])
-    @coach = db[:accounts].insert(club_id: club, email: "#{uuid}@example.test", name: "Coach C", role: "coach",
-      password_hash: "x")
+    @coach = new_place
   end
 
   # The club as somebody works with it: by its coach, or an assistant.

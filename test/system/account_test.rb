@@ -10,7 +10,6 @@ class AccountSystemTest < SystemTest
     click_button "Ring in"
     assert_selector "[role=alert]", text: "Email or password is wrong."
     assert_field "Email", with: Demo::OWNER
-    db[:account_login_failures].delete
   end
 
   def test_signing_out_closes_the_door

@@ -13,7 +13,7 @@ class OpeningSystemTest < SystemTest
     super
   ensure
     db[:clubs].where(name: CLUB).delete
-    db[:accounts].where(email: "bea@harbour.example").delete
+    db[:logins].where(email: "bea@harbour.example").delete
     db[:invitations].delete
   end
 

@@ -21,6 +21,11 @@ module JauntyBell
         answer(shown_crew)
       end
 
+      # A way back in for somebody who has lost their password, told this once.
+      post "/accounts/:number/reset", who: :owner do
+        answer({code: crew.reset(Integer(params["number"], 10))}, status: 201)
+      end
+
       # What a code opens, told before it is used.
       post "/invited", who: :anybody do
         counted { answer(Store::Crew.invited(db, body_given["code"]).slice(:club, :role)) }
@@ -31,9 +36,19 @@ module JauntyBell
           facts = body_given.slice("name", "email").transform_keys(&:to_sym)
           Services::Opening.check_account(**facts)
           row = Store::Crew.invited(db, body_given["code"])
-          Passwords.check(body_given["password"], about: [*facts.values, row[:club]])
-          Store::Crew.take(db, body_given["code"], **facts, hash: Accounts.hash(body_given["password"]))
+          login = Passwords.login(db, email: facts[:email], password: body_given["password"],
+            about: [facts[:name], row[:club]])
+          Store::Crew.take(db, body_given["code"], name: facts[:name], login: login)
           answer({email: facts[:email].strip}, status: 201)
+        end
+      end
+
+      # The same for whoever is signed in: the club is added to theirs, and they are in it.
+      post "/places", who: :all do
+        counted do
+          into = Store::Crew.take(db, body_given["code"], name: account[:name], login: {id: account[:login_id]})
+          go_to(into)
+          answer({}, status: 201)
         end
       end
 
@@ -45,14 +60,8 @@ module JauntyBell
         {me: account[:id], accounts: crew.accounts,
          invitations: crew.invitations.map { |row| row.merge(ends_at: row[:ends_at].utc.iso8601) }}
 
-      # Codes cannot be tried for long: one that opens nothing counts.
-      def counted
-        slow_down(WHO)
-        yield
-      rescue Store::Missing
-        Throttle.wrong(WHO, request.env["REMOTE_ADDR"])
-        raise
-      end
+      # Codes cannot be tried for long, nor passwords by them: what opens nothing counts.
+      def counted(&) = counting(WHO, Store::Missing, Core::InvalidInput, &)
     end
   end
 end

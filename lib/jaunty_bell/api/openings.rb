@@ -8,14 +8,15 @@ module JauntyBell
 
       get "/?", who: :anybody do
         answer({lets: Settings.opening.lets, empty: db[:clubs].empty?, demo: !db[:clubs].where(demo: true).empty?,
-                time_zones: Services::Opening.time_zones})
+                mail: Letters.can?, letters: !Letters.stand_in.nil?, time_zones: Services::Opening.time_zones})
       end
 
       post "/?", who: :anybody do
         let_in
-        facts = body_given.slice("club", "time_zone", "name", "email").transform_keys(&:to_sym)
-        Passwords.check(body_given["password"], about: facts.values_at(:email, :name, :club))
-        Services::Opening.new(db).open(**facts, hash: Accounts.hash(body_given["password"]))
+        facts = body_given.slice("club", "time_zone", "country", "name", "email").transform_keys(&:to_sym)
+        login = Passwords.login(db, email: facts[:email], password: body_given["password"],
+          about: facts.values_at(:name, :club))
+        Services::Opening.new(db).open(**facts, login: login)
         answer({email: facts[:email].strip}, status: 201)
       end
 

@@ -7,6 +7,9 @@ module JauntyBell
       DIFFERENT = 5 # characters that are not alike
       GUESSED = %w[password passwort passw0rd qwerty qwertz letmein welcome boxing kickboxing admin iloveyou sunshine
         football].freeze
+      # The ten thousand most common ones, as Rodauth ships them
+      COMMON = File.readlines(File.join(Gem.loaded_specs.fetch("rodauth").full_gem_path, "dict/top-10_000-passwords.txt"),
+        chomp: true).to_set(&:downcase).freeze
       RUNS = %w[01234567890123456789 98765432109876543210 abcdefghijklmnopqrstuvwxyz qwertyuiop qwertzuiop
         asdfghjkl].freeze
 
@@ -16,6 +19,9 @@ module JauntyBell
         plain = password.downcase
         if plain.chars.uniq.size < DIFFERENT
           return "This is too easily guessed: use at least #{DIFFERENT} different characters."
+        end
+        if COMMON.include?(plain) || COMMON.include?(plain.sub(/[^a-z]+\z/, ""))
+          return "This is too easily guessed: it is one of the passwords that are tried first."
         end
         left = (GUESSED + known(about)).reduce(plain) { |text, word| text.gsub(word, "") }
         if left.gsub(/[^[:alnum:]]/, "").length < LEAST / 2
@@ -30,6 +36,19 @@ module JauntyBell
       def self.check(password, about: [])
         why = refusal(password, about: about) or return
         raise Core::InvalidInput.new(why, path: "password")
+      end
+
+      # Whose sign-in an email with a password is, as Store::Logins#place has it: that of somebody who is here already, or
+      # one to be made. Raises Core::InvalidInput for a password that will not do, or that is not theirs.
+      def self.login(db, email:, password:, about: [])
+        there = Store::Logins.new(db).of(email)
+        if there.nil?
+          check(password, about: [email, *about])
+          return {email: email, hash: Accounts.hash(password)}
+        end
+        return there.slice(:id) if Accounts.match?(there[:password_hash], password)
+        raise Core::InvalidInput.new("There is an account of #{email.strip} on this server already, and this is not " \
+          "its password. Give that one, and the club is added to what they have.", path: "password")
       end
 
       def self.known(about) =

@@ -87,6 +87,21 @@ module JauntyBell
         halt Errors.response(429, "Too many tries from here. Wait a quarter of an hour.")
       end
 
+      # Tries from here that end in one of these errors are counted, and slowed down.
+      def counting(what, *errors)
+        slow_down(what)
+        yield
+      rescue *errors
+        Throttle.wrong(what, request.env["REMOTE_ADDR"])
+        raise
+      end
+
+      # From here on whoever is signed in is in another of their clubs. Raises Store::Missing.
+      def go_to(club_id)
+        Store::Logins.new(db).choose(account[:login_id], club_id)
+        env["rack.session"][Accounts::CLUB] = club_id
+      end
+
       # Who is signed in, as a request begins with them (Store::School.account), or nil.
       def account = env[Accounts::ACCOUNT]
 

@@ -18,7 +18,7 @@ module JauntyBell
                "/card" => Card,
                "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
                "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School,
-               "/crew" => Crew}.freeze
+               "/crew" => Crew, "/mine" => Mine, "/resets" => Resets}.freeze
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 
@@ -46,6 +46,7 @@ module JauntyBell
             use Contract, Server.contract
             use SignIns
             use accounts
+            use SameClub
             run api
           end
           run interface

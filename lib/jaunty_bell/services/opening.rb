@@ -21,12 +21,10 @@ module JauntyBell
         @clubs = Store::Clubs.new(db)
       end
 
-      # `hash` is what accounts keep of the password. Raises Core::InvalidInput, or Store::Conflict where the email has
-      # an account.
-      def open(club:, time_zone:, name:, email:, hash:)
+      # `login` is whose the club is, as Store::Logins#place has it. Raises Core::InvalidInput or Store::Conflict.
+      def open(club:, time_zone:, name:, email:, login:, country: nil)
         check(club: club, time_zone: time_zone, name: name, email: email)
-        @clubs.add(name: club, time_zone: time_zone,
-          owner: {name: name.strip, email: email.strip, password_hash: hash})
+        @clubs.add(name: club, time_zone: time_zone, country: country, owner: name, login: login)
       end
 
       # Ends a demo club with all that is in it. Raises Core::InvalidInput for any other.

@@ -8,24 +8,23 @@ module JauntyBell
         @db = db
       end
 
-      # A club with its owner's account ({name:, email:, password_hash:}), both or neither: the club's id. Raises
-      # Conflict where the email has an account.
-      def add(name:, time_zone:, owner:)
+      # A club with its owner, both or neither: the club's id. `owner` is a name, `login` as Logins#place has it. Raises
+      # Conflict.
+      def add(name:, time_zone:, country:, owner:, login:)
         @db.transaction(savepoint: true) do
           id = SecureRandom.uuid
-          @db[:clubs].insert(id: id, name: name.strip, time_zone: time_zone)
-          @db[:accounts].insert(club_id: id, role: "owner", **owner)
+          @db[:clubs].insert(id: id, name: name.strip, time_zone: time_zone, country: country,
+            opening: Sequel.pg_jsonb({}))
+          Logins.new(@db).place(club_id: id, login: login, name: owner.strip, role: "owner")
           id
         end
-      rescue Sequel::UniqueConstraintViolation
-        raise Conflict.new("There is an account of #{owner[:email]} on this server already: sign in with it.",
-          path: "email")
       end
 
       # Ends a demo club with all that is in it: whether it was one.
       def put_away(id)
         @db.transaction(savepoint: true) do
-          @db[:clubs].where(id: id, demo: true).delete.positive?.tap { |gone| no_demo if gone }
+          gone = @db[:clubs].where(id: id, demo: true).delete.positive?
+          gone && Logins.new(@db).sweep.then { no_demo } && true
         end
       end
 

@@ -2,17 +2,24 @@ module JauntyBell
   module Store
     # What a club teaches and how it writes: its settings, its numbering and its own techniques.
     class School
-      # An open account with its club's settings and own techniques, and when one of its sessions was used last: all a
+      NO_CLUB = "00000000-0000-0000-0000-000000000000".freeze
+
+      # Somebody's open place in a club with its settings and own techniques, and when one of its sessions was used last: all a
       # request begins with, in one query.
       ACCOUNT = <<~SQL.freeze
-        SELECT accounts.id, accounts.club_id, accounts.name, email, role, numbering, settings, sessions.last_use, sessions.created_at AS began,
+        SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings,
+          sessions.last_use, sessions.created_at AS began, sessions.session_id, sessions.device,
+          EXISTS (SELECT FROM account_otp_keys WHERE account_otp_keys.id = logins.id) AS time_codes,
           (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id) AS own_techniques
-        FROM accounts JOIN clubs ON clubs.id = accounts.club_id JOIN account_active_session_keys AS sessions ON sessions.account_id = accounts.id
-        WHERE accounts.id = ? AND status_id = 2 AND sessions.session_id IN ?
+        FROM logins JOIN accounts ON accounts.login_id = logins.id JOIN clubs ON clubs.id = accounts.club_id
+          JOIN account_active_session_keys AS sessions ON sessions.account_id = logins.id
+        WHERE logins.id = ? AND logins.status_id = 2 AND accounts.status_id = 2 AND sessions.session_id IN ?
+        ORDER BY accounts.club_id = ? DESC, chosen_at DESC NULLS LAST, accounts.id LIMIT 1
       SQL
 
-      # By its id and the (hashed) ids its session may have; nil where there is no such session.
-      def self.account(db, id, sessions) = db.fetch(ACCOUNT, id, sessions).first
+      # By the id of a login and the (hashed) ids its session may have; in this club, or in the one they chose last. Nil
+      # where there is no such session, or no place in any club.
+      def self.account(db, id, sessions, club: nil) = db.fetch(ACCOUNT, id, sessions, club || NO_CLUB).first
 
       # `known` may bring settings and own techniques that have been fetched already (from .account).
       def initialize(db, club_id, known = {})

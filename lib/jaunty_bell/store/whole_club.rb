@@ -9,7 +9,7 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques exercises groups students past_memberships kept_apart voices combinations series
+      TABLES = %i[techniques exercises groups group_hours students past_memberships also_in pauses kept_apart voices combinations series
         series_combinations
         drills drill_combinations flows
         cards card_versions closures
@@ -18,7 +18,8 @@ module JauntyBell
         knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit
         erasures programmes programme_plans].freeze
       PEOPLE = %i[coach_id account_id].freeze # columns that name an account; a file names it by its email
-      ACCOUNT = %i[email name role numbering status_id].freeze
+      OF_CLUB = %i[name time_zone country region].freeze
+      PLACE = %i[name role numbering status_id].freeze
 
       def self.of(db, club_id) = new(db).file(club_id)
 
@@ -28,38 +29,38 @@ module JauntyBell
 
       def file(club_id)
         club = @db[:clubs].first(id: club_id) || raise(Missing, "There is no such club.")
-        emails = @db[:accounts].where(club_id: club_id).select_hash(:id, :email)
+        emails = accounts(club_id).select_hash(Sequel[:accounts][:id], :email)
         {format: FORMAT, version: VERSION,
-         club: {name: club[:name], time_zone: club[:time_zone], settings: club[:settings].to_h},
-         accounts: @db[:accounts].where(club_id: club_id).order(:email).select(*ACCOUNT).all
-           .map { |row| plain_row(row) },
+         club: {**club.slice(*OF_CLUB), settings: club[:settings].to_h},
+         accounts: accounts(club_id).order(:email)
+           .select(:email, *PLACE.map { |column| Sequel[:accounts][column] }).all.map { |row| plain_row(row) },
          tables: TABLES.to_h { |table| [table, rows(table, club_id).map { |row| plain_row(named(row, emails)) }] }}
       end
 
-      # Makes the club of a file, all or nothing. Yields each account's email and takes the hash of its password. Raises
-      # Core::InvalidInput.
+      # Makes the club of a file, all or nothing. Yields the email of each who has no account on this server yet, and
+      # takes the hash of its password. Raises Core::InvalidInput.
       def put(file)
         data = checked(file)
         @db.transaction(savepoint: true) do
           id = SecureRandom.uuid
-          @db[:clubs].insert(id: id, **data["club"].slice("name", "time_zone").transform_keys(&:to_sym),
+          @db[:clubs].insert(id: id, **data["club"].transform_keys(&:to_sym).slice(*OF_CLUB),
             settings: Sequel.pg_jsonb(data["club"]["settings"]))
           accounts = data["accounts"].to_h do |row|
-            [row["email"],
-              @db[:accounts].insert(club_id: id, password_hash: yield(row["email"]), **facts(:accounts, row))]
+            login = Logins.new(@db).of(row["email"]) || {email: row["email"], hash: yield(row["email"])}
+            [row["email"], Logins.new(@db).place(club_id: id, login: login.slice(:id, :email, :hash),
+              **facts(:accounts, row).slice(*PLACE))]
           end
           TABLES.each { |table| insert(table, data["tables"].fetch(table.to_s, []), id, accounts) }
           Masteries.of(@db, id).rewrite_all
           id
         end
-      rescue Sequel::UniqueConstraintViolation => e
-        raise Core::InvalidInput.new("Somebody in this file has an account on this server already: " \
-          "#{e.message[/Key \(.*\)=\((.*)\)/, 1]}.", path: "accounts")
       rescue Sequel::ConstraintViolation, Sequel::DatabaseError => e
         raise Core::InvalidInput, "The file does not hold together: #{e.message.lines.first.strip}"
       end
 
       private
+
+      def accounts(club_id) = @db[:accounts].where(club_id: club_id).join(:logins, id: :login_id)
 
       # Ordered by what identifies a row, so that the same club makes the same file.
       def rows(table, club_id)
