@@ -31,7 +31,8 @@ module JauntyBell
       def load(hash:)
         @db.transaction do
           @club_id = uuid
-          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"], demo: true,
+          @db[:clubs].insert(id: @club_id, name: FACTS["name"], time_zone: FACTS["time_zone"],
+            country: FACTS["country"], demo: true,
             settings: Sequel.pg_jsonb(FACTS["settings"]))
           accounts(hash)
           people
@@ -47,6 +48,7 @@ module JauntyBell
           elsewhere
           plan_on(@today)
           close_days
+          hours
           named_series
         end
         @club_id
@@ -72,7 +74,7 @@ module JauntyBell
       end
 
       def accounts(hash)
-        logins = Store::Logins.new(@db)
+        logins = Store::Logins.new(@db).tap(&:sweep)
         @coaches = FACTS["coaches"].to_h do |coach|
           [coach["email"],
             logins.place(club_id: @club_id, login: {email: coach["email"], hash: hash}, name: coach["name"],
@@ -185,6 +187,17 @@ module JauntyBell
           from = each["in"] ? soon + (each["day"] - soon.cwday) % 7 + 7 * each["in"] : coming(each["from"], soon)
           to = each["to"] ? coming(each["to"], from) : from
           store.add(id: told_id, name: each["name"], from: from, to: to) if from < @today + 84
+        end
+      end
+
+      # When each group trains in an ordinary week.
+      def hours
+        store = Store::Groups.new(@db, @club_id)
+        FACTS["groups"].each do |group|
+          store.keep_hours(@groups[group["name"]], group["slots"].map { |slot|
+            {id: told_id, day: slot["day"], at: slot["at"], minutes: slot["minutes"],
+             room: slot.fetch("room", "Main hall"), coach_id: @coaches[group["coach"]]}
+          })
         end
       end
 

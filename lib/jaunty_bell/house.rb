@@ -1,6 +1,7 @@
 require "socket"
 require "jaunty_bell/premises"
 require "jaunty_bell/api"
+require "jaunty_bell/stand_ins"
 require_relative "../../demo/club"
 
 module JauntyBell
@@ -69,6 +70,9 @@ module JauntyBell
       require "puma"
       require "puma/configuration"
       require "puma/launcher"
+      if Settings.mail_stand_in?
+        Letters.stand_in = StandIns::MailServer.new(File.join(Settings.data, "letters")).start
+      end
       app = Api::Server.build(db, secret: Settings.secret, https: Settings.https?)
       configuration = Puma::Configuration.new do |puma|
         puma.bind "tcp://#{Settings.host}:#{Settings.port}"

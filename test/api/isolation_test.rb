@@ -30,14 +30,15 @@ class IsolationTest < ApiTest
                 device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}},
                 reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else", half_life: 20, effort: 5,
                 title: nil, estimated: false, attempted: 3, clean: 2, rule: "range-in", taught: true,
-                combination_ids: [], phases: [phase("march", seconds: 30)],
+                combination_ids: [], juniors: false, hours: [], closed: true, groups: [], phases: [phase("march", seconds: 30)],
                 **drill}
+        body[:group_id] = uuid if path.end_with?("/own")
         body.update(group_id: uuid, from: "count") if path.end_with?("/progression")
         body[:blocks] = ["all"] if path.include?("/holds")
         body.update(of_programmes(path)) if path.include?("/programmes")
         body = body.except(:group_id, :level) if path.end_with?("/file")
         call(method,
-          path.sub("{id}", id).sub("{version}", "1").sub("{fact}", uuid).sub("{plan_id}", uuid) +
+          path.sub("{id}", id).sub("{version}", "1").sub("{fact}", uuid).sub("{plan_id}", uuid).sub("{pause}", uuid) +
           QUERIES.fetch(path, ""), **allowed(path, method, body))
         next assert_equal(409, status) if path.include?("/holds") && status == 409
         assert_equal 404, status, "#{method} #{path}: #{last_response.body}"
@@ -102,6 +103,6 @@ class IsolationTest < ApiTest
   def allowed(path, method, body)
     operation = JauntyBell::Api::Server.contract.path(path).operation(method.to_s)
     schema = operation["requestBody"]&.dig("content", "application/json", "schema")
-    schema ? body.slice(*schema["properties"].keys.map(&:to_sym)) : {}
+    body.slice(*schema.to_h.fetch("properties", {}).keys.map(&:to_sym))
   end
 end

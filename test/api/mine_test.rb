@@ -65,6 +65,7 @@ class MineTest < ApiTest
     sign_in(@coach)
     assert_equal 200, status
     refute signed_in?, "a password alone is not in yet"
+    assert answer[:halfway]
     call(:get, "/api/book/squad")
     assert_equal 401, status
     call(:post, "/api/account/otp-auth", otp: "000000")
@@ -330,7 +331,7 @@ class MineTest < ApiTest
   def test_a_page_says_of_which_club_it_is
     header "Jaunty-Club", new_club("Elsewhere")
     call(:get, "/api/book/squad")
-    assert_refused 409, says: /reload/i
+    assert_refused 412, says: /reload/i
     call(:get, "/api/session")
     assert_equal 200, status
   ensure

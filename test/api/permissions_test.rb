@@ -25,7 +25,7 @@ class PermissionsTest < ContractTest
 
   def test_everybody_is_let_in_where_they_may_and_nowhere_else
     accounts = ROLES.compact.to_h { |role| [role, new_account(club, role)] }
-    values = {id: @student, version: "1", fact: uuid, plan_id: uuid, kind: "roster", word: "nothing"}
+    values = {id: @student, version: "1", fact: uuid, plan_id: uuid, kind: "roster", word: "nothing", pause: uuid}
     ROLES.each do |role|
       role ? sign_in(accounts[role]) : clear_cookies
       Pieces.operations.each do |operation|

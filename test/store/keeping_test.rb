@@ -12,7 +12,7 @@ class KeepingTest < Minitest::Test
     @folder = Dir.mktmpdir
     @file = File.join(@folder, "club.dump")
     @from, @to = TestDatabase.open("keeping_from"), TestDatabase.open("keeping_to")
-    [@from, @to].each { |db| db[:clubs].delete }
+    [@from, @to].each { |db| [:clubs, :logins].each { |table| db[table].delete } }
     JauntyBell::Demo::Club.new(@from, today: Date.new(2026, 6, 15), weeks: 2).load(hash: "x")
   end
 
@@ -82,6 +82,6 @@ class KeepingTest < Minitest::Test
     assert_equal JSON.parse(File.read(@file)), JSON.parse(File.read(again))
     code, _, why = keeping(@to, "club", "import", @file)
     assert_equal 2, code
-    assert_match(/has an account on this server already/, why)
+    assert_match(/is on this server already/, why)
   end
 end

@@ -32,13 +32,6 @@ class PeopleTest < StoreTest
     assert_empty people.students
   end
 
-  def test_groups
-    id = uuid
-    2.times { people.add_group(id: id, name: " Dawn ", juniors: true) }
-    assert_equal [["Dawn", true], ["Noon", false]], people.groups.map { |group| group.values_at(:name, :juniors) }
-    assert_raises(Store::Conflict) { people.add_group(id: uuid, name: "Dawn") }
-  end
-
   def test_changed_only_in_what_is_said
     id = add[:id]
     people.file(id, {kg: 61, guardian: "Mair"}, apart: [])

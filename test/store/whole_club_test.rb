@@ -9,6 +9,8 @@ class WholeClubTest < StoreTest
     JauntyBell::Demo::Club.new(db, today: Date.new(2026, 6, 15), now: Time.utc(2026, 6, 15, 23)).load(hash: "x")
     demo = db[:clubs].where(name: "Ticket Hall Boxing Co-op").get(:id)
     file = JSON.generate(WholeClub.of(db, demo))
+    assert_raises(JauntyBell::Core::InvalidInput) { WholeClub.new(db).put(file) { "x" } }
+    db[:clubs].where(id: demo).update(name: "Another by now")
     id = WholeClub.new(db).put(file) { flunk "they sign in on this server already" }
     assert_equal JSON.parse(file), JSON.parse(JSON.generate(WholeClub.of(db, id)))
     known = ->(club_id) {

@@ -101,7 +101,7 @@ class ContractTest < ApiTest
     end
 
     def texts(name) =
-      [(name == "notation") ? "1-2-3" : nil, "Pia Test", "18:30", "2026-12-01T18:30", "Europe/London", "red", "1"]
+      [(name == "notation") ? "1-2-3" : nil, "Pia Test", "18:30", "2026-12-01T18:30", "Europe/London", "red", "AT", "1"]
         .compact.rotate((name == "notation") ? 0 : @random.rand(5))
 
     def a_integer(schema, _) =

@@ -1,11 +1,12 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
+import { pageOf } from "./api/client";
 import { SignIn } from "./door/SignIn";
 import { Frame } from "./frame/Frame";
 import { Boundary } from "./kit/Boundary";
 import { handOver } from "./kit/device";
-import { Trouble, Waiting } from "./kit/parts";
-import { useAccount, useSession } from "./kit/session";
+import { Button, Trouble, Waiting } from "./kit/parts";
+import { useAccount, useClub, useSession } from "./kit/session";
 
 const BenchPlace = lazy(() => import("./bench/BenchPlace"));
 const DrillsPlace = lazy(() => import("./bench/DrillsPlace"));
@@ -21,6 +22,9 @@ const FlowsPlace = lazy(() => import("./bench/FlowsPlace"));
 const NextPlace = lazy(() => import("./book/NextPlace"));
 const RecordsPlace = lazy(() => import("./book/RecordsPlace"));
 const StudentPlace = lazy(() => import("./book/student/StudentPlace"));
+const SchoolPlace = lazy(() => import("./school/SchoolPlace"));
+const AccountPlace = lazy(() => import("./account/AccountPlace"));
+const WalkPlace = lazy(() => import("./walk/WalkPlace"));
 const WeeksPlace = lazy(() => import("./weeks/WeeksPlace"));
 
 /** The five places behind the sign-in. The Floor's class has the whole screen; the others stand in the frame. */
@@ -34,7 +38,7 @@ export function App() {
       </div>
     );
   }
-  if (!session.data.account) return <SignIn />;
+  if (!session.data.account) return <SignIn key={String(session.data.halfway)} halfway={session.data.halfway} />;
   return (
     <Theirs>
       <Guarded>
@@ -60,11 +64,26 @@ function Guarded({ children }: { children: ReactNode }) {
 /** This device is of whoever is signed in: what somebody else left on it goes first, and what waits of theirs is sent. */
 function Theirs({ children }: { children: ReactNode }) {
   const { email } = useAccount();
-  const [owner, setOwner] = useState<string>();
+  const club = useClub();
+  const whose = `${email} ${club.id}`;
+  const [ready, setReady] = useState<string>();
   useEffect(() => {
-    void handOver(email).then(() => setOwner(email));
-  }, [email]);
-  return owner === email ? children : <Waiting what="the club" />;
+    void handOver(email, club.id).then(() => setReady(whose));
+  }, [email, club.id, whose]);
+  if (pageOf(club.id) !== club.id) return <Elsewhere club={club.name} />;
+  return ready === whose ? children : <Waiting what="the club" />;
+}
+
+/** In another window this person has gone to another of their clubs: what is here would be written there. */
+function Elsewhere({ club }: { club: string }) {
+  return (
+    <div role="alert" className="mx-auto mt-16 grid max-w-md gap-4 px-4">
+      <p className="wide font-bold text-xl">You went to {club} in another window.</p>
+      <Button look="main" big onClick={() => window.location.assign("/")}>
+        Go on there
+      </Button>
+    </div>
+  );
 }
 
 function Framed() {
@@ -89,6 +108,11 @@ function Framed() {
           <Route path="/book/:id" element={<StudentPlace />} />
           <Route path="/weeks" element={<WeeksPlace />} />
           <Route path="/weeks/:page" element={<WeeksPlace />} />
+          <Route path="/school" element={<SchoolPlace />} />
+          <Route path="/school/:page" element={<SchoolPlace />} />
+          <Route path="/account" element={<AccountPlace />} />
+          <Route path="/walk" element={<WalkPlace />} />
+          <Route path="/walk/:step" element={<WalkPlace />} />
           <Route path="*" element={<Navigate to="/bench" replace />} />
         </Routes>
       </Guarded>

@@ -11,6 +11,7 @@ module JauntyBell
       IDLE = 7 * 86_400 # seconds it may lie unused
       NOTED_EVERY = 3_600 # seconds; how exactly the last use of a session is known
       ACCOUNT = "jaunty_bell.account"
+      HALFWAY = "jaunty_bell.halfway" # whether a password was right and a code is waited for
       CLUB = "club" # in the session: which of their clubs they are in
       SECOND = %w[totp recovery_code webauthn].freeze # ways to sign in that time codes are content with
       WRONG_CODE = "This code is not right, or has been used.".freeze
@@ -85,22 +86,22 @@ module JauntyBell
 
           route do |r|
             r.on("account") { r.rodauth }
-            env[ACCOUNT] = Accounts.of(db, rodauth) if rodauth.logged_in?
+            env[ACCOUNT], env[HALFWAY] = Accounts.of(db, rodauth) if rodauth.logged_in?
             nil
           end
         end
       end
 
-      # Whoever is signed in (Store::School.account), or nil. A session that was noted as used within the hour takes one
+      # Whoever is signed in (Store::School.account), or nil; and whether they are half in. A session that was noted as used within the hour takes one
       # look and nothing is written; others go the whole way through Rodauth, which drops those that lay unused too long
       # and notes the use. Where there are time codes, a password alone is not in yet.
       def self.of(db, rodauth)
         key = rodauth.session[rodauth.session_id_session_key] or return
         account = Store::School.account(db, rodauth.session_value, rodauth.compute_hmacs(key),
           club: rodauth.session[CLUB]) or return
-        return if account[:time_codes] && !rodauth.two_factor_authenticated?
+        return [nil, true] if account[:time_codes] && !rodauth.two_factor_authenticated?
         lately = account[:last_use] > Time.now - NOTED_EVERY && account[:began] > Time.now - LONGEST
-        account if lately || rodauth.currently_active_session?
+        [account, false] if lately || rodauth.currently_active_session?
       end
 
       # Whether somebody is signed in still: their place in the club is open and one of their sessions goes on.

@@ -12,7 +12,7 @@ module JauntyBell
         squad = Answers::Squad.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
         answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i,
           count: (params["count"] || WINDOW).to_i)
-          .merge(group_id: shown_group, groups: people.groups.map { |group| group.slice(:id, :name, :juniors) }))
+          .merge(group_id: shown_group, groups: people.open_groups.map { |group| group.slice(:id, :name, :juniors) }))
       end
 
       # Load and pointers of everybody in a group.
@@ -139,7 +139,7 @@ module JauntyBell
       def shown_group
         @shown_group ||= [params["group"].then do |asked|
           next nil if asked == "all"
-          asked || (people.groups.first&.fetch(:id) if people.student_count > WHOLE)
+          asked || (people.open_groups.first&.fetch(:id) if people.student_count > WHOLE)
         end]
         @shown_group.first
       end

@@ -16,7 +16,7 @@ module JauntyBell
 
       # Everybody who may come, and their groups.
       get "/people", who: :all do
-        answer({groups: people.groups.map { |group| group.slice(:id, :name, :juniors) },
+        answer({groups: people.open_groups.map { |group| group.slice(:id, :name, :juniors) },
           students: Files::StudentJson.all(people)})
       end
 

@@ -7,7 +7,7 @@ module JauntyBell
       # A CSV line by line; kept only where the coach says so, all lines or those that can be.
       post "/imports", who: :coach do
         given = body_given
-        read = Files::Intake.new(given["kind"], given["text"], columns: given["columns"])
+        read = Files::Intake.new(given["kind"], given["text"], columns: given["columns"], given: usual(given))
         intake = Store::Intake.new(db, club_id, given["kind"], today: people.today, account_id: account[:id])
         lines = intake.checked(read.lines)
         answer({heading: read.heading, fields: read.fields.map { |field| {id: field.id, needed: field.needed} },
@@ -20,7 +20,7 @@ module JauntyBell
         given = body_given.transform_keys(&:to_sym)
         student = db.transaction(savepoint: true) do
           group = given[:group]&.transform_keys(&:to_sym)
-          people.add_group(id: given[:group_id], **group.slice(:name, :juniors)) if group
+          new_group(given[:group_id], group) if group
           people.add(**given.slice(:id, :name, :group_id, :stance, :level),
             trains_elsewhere: given[:trains_elsewhere] || false)
         end
@@ -41,6 +41,18 @@ module JauntyBell
       end
 
       private
+
+      # What is so where no line says it: the group, of a roster.
+      def usual(given)
+        return {} unless given["group_id"]
+        {"group" => groups.find(given["group_id"])[:name]}
+      end
+
+      def new_group(id, group)
+        groups.add(id: id, **group.slice(:name, :juniors))
+      rescue Store::Conflict => e
+        raise Store::Conflict.new(e.message, path: "group")
+      end
 
       # Lines with problems come first, so that none is hidden behind the good ones.
       def shown_lines(lines) =

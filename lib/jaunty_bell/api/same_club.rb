@@ -14,7 +14,7 @@ module JauntyBell
       def call(env)
         said, account = env[SAYS], env[Accounts::ACCOUNT]
         return @app.call(env) if said.nil? || account.nil? || said == account[:club_id] || env["PATH_INFO"].match?(FREE)
-        Errors.response(409, OTHER)
+        Errors.response(412, OTHER)
       end
     end
   end

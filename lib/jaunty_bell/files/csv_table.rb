@@ -10,8 +10,9 @@ module JauntyBell
 
       attr_reader :heading, :rows
 
-      # Raises Core::InvalidInput with the line for what is no CSV.
-      def initialize(text)
+      # `headed` says from the cells of the first line whether it names the columns; where it does not, the first column
+      # is called `first`. Raises Core::InvalidInput with the line for what is no CSV.
+      def initialize(text, first: nil, headed: ->(_) { true })
         text = text.delete_prefix("\uFEFF")
         if text.strip.empty?
           raise Core::InvalidInput.new("The file is empty: the first line names the columns.", path: "text")
@@ -22,8 +23,10 @@ module JauntyBell
         while (cells = lines.shift)
           all << Row.new(number: lines.lineno, cells: cells.map { |cell| cell.to_s.strip })
         end
-        @heading = all.first.cells
-        @rows = all.drop(1).reject { |row| row.cells.all?(&:empty?) }
+        cells = all.first.cells
+        named = headed.call(cells)
+        @heading = named ? cells : [first, *Array.new(cells.size - 1, "")]
+        @rows = all.drop(named ? 1 : 0).reject { |row| row.cells.all?(&:empty?) }
         if @rows.size > MOST_ROWS
           raise Core::InvalidInput.new("The file has #{@rows.size} rows: send at most #{MOST_ROWS} at once.",
             path: "text")

@@ -68,11 +68,14 @@ module JauntyBell
 
       attr_reader :columns, :fields
 
-      # `columns` {field id => index of a column} where the coach has matched them; else by their headings. Raises
+      # `columns` {field id => index of a column} where the coach has matched them; else by their headings. `given`
+      # {field id => what it is where no line says it}. A roster may be names alone, without a heading. Raises
       # Core::InvalidInput.
-      def initialize(kind, text, columns: nil)
-        @fields = KINDS.fetch(kind)
-        @table = CsvTable.new(text)
+      def initialize(kind, text, columns: nil, given: {})
+        @fields = KINDS.fetch(kind).map { |field| given[field.id] ? field.but(needed: false) : field }
+        @given = given
+        bare = {first: "student", headed: ->(cells) { (plain(cells) & @fields.flat_map(&:names)).any? }}
+        @table = CsvTable.new(text, **((kind == "roster") ? bare : {}))
         @columns = columns || guessed
       end
 
@@ -87,12 +90,14 @@ module JauntyBell
       private
 
       def guessed
-        plain = heading.map { |name| name.downcase.gsub(/[^a-z]+/, "_").delete_suffix("_") }
-        @fields.to_h { |field| [field.id, plain.index { |name| field.names.include?(name) }] }
+        names = plain(heading)
+        @fields.to_h { |field| [field.id, names.index { |name| field.names.include?(name) }] }
       end
 
+      def plain(cells) = cells.map { |name| name.downcase.gsub(/[^a-z]+/, "_").delete_suffix("_") }
+
       def line(row)
-        facts = @fields.to_h { |field| [field.id, value(field, row)] }
+        facts = @fields.to_h { |field| [field.id, value(field, row) || @given[field.id]] }
         Line.new(number: row.number, facts: facts, problem: nil, cells: row.cells)
       rescue Core::InvalidInput => e
         Line.new(number: row.number, facts: {}, problem: "#{e.message}.", cells: row.cells)

@@ -22,6 +22,8 @@ module JauntyBell
 
       def people = @people ||= Store::People.new(db, id)
 
+      def groups = @groups ||= Store::Groups.new(db, id)
+
       def school = @school ||= Store::School.new(db, id, account || {})
 
       def combinations = @combinations ||= Store::Combinations.new(db, id, school.techniques)

@@ -7,9 +7,6 @@ module JauntyBell
     class Opening
       EMAIL = /\A[^,;@ \r\n]+@[^,@; \r\n]+\z/ # as the table of accounts has it
 
-      # Every time zone by its name, as a club may have it.
-      def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
-
       # Raises Core::InvalidInput for an account that nobody could have.
       def self.check_account(name:, email:)
         raise Core::InvalidInput.new("Say who you are.", path: "name") if name.strip.empty?
@@ -37,10 +34,7 @@ module JauntyBell
 
       def check(club:, time_zone:, name:, email:)
         raise Core::InvalidInput.new("Give the club a name.", path: "club") if club.strip.empty?
-        unless self.class.time_zones.include?(time_zone)
-          raise Core::InvalidInput.new("\"#{time_zone}\" is no time zone; choose one as Europe/Vienna.",
-            path: "time_zone")
-        end
+        Store::Clubs.known_zone(time_zone)
         Opening.check_account(name: name, email: email)
       end
     end

@@ -127,7 +127,7 @@ module JauntyBell
         held = @db[:round_runs].where(Sequel[:round_runs][:club_id] => @club_id, :counts => true)
           .join(:classes, club_id: :club_id, id: :class_id).where(group_id: group_id)
         marked = @db[:marks].where(club_id: @club_id,
-          student_id: @db[:students].where(club_id: @club_id, group_id: group_id).select(:id))
+          student_id: @db[:students].where(club_id: @club_id).where(members.of(group_id)).select(:id))
         held.exclude(combination_id: nil).select(:combination_id).union(marked.select(:combination_id))
           .select_map(:combination_id)
       end
@@ -216,15 +216,10 @@ module JauntyBell
         ).select { count.function.* }
       end
 
-      # Of the students, who belonged to a group on a day.
-      def belonged(group_id, day)
-        then_in = @db[:past_memberships].where(Sequel[:past_memberships][:club_id] => @club_id,
-          Sequel[:past_memberships][:student_id] => Sequel[:students][:id],
-          Sequel[:past_memberships][:group_id] => group_id)
-          .where(Sequel[:past_memberships][:from] <= day).where(Sequel[:past_memberships][:to] > day)
-        Sequel.|(Sequel.&({Sequel[:students][:group_id] => group_id},
-          Sequel.~(Sequel[:students][:member_since] => nil), Sequel[:students][:member_since] <= day), then_in.exists)
-      end
+      # Of the students, who belonged to a group on a day and had not paused.
+      def belonged(group_id, day) = Sequel.&(members.on(group_id, day), Sequel.~(members.paused(day)))
+
+      def members = @members ||= Members.new(@db, @club_id)
 
       # Of those who came, how many had not been expected.
       def visiting

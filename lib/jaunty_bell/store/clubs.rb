@@ -4,6 +4,15 @@ module JauntyBell
     class Clubs
       NO_DEMO = "no demo".freeze # a note of the server
 
+      # Every time zone by its name, as a club may have it.
+      def self.time_zones = @time_zones ||= TZInfo::Timezone.all_data_zones.map(&:identifier).sort.freeze
+
+      # Raises Core::InvalidInput.
+      def self.known_zone(name)
+        return if time_zones.include?(name)
+        raise Core::InvalidInput.new("\"#{name}\" is no time zone; choose one as Europe/Vienna.", path: "time_zone")
+      end
+
       def initialize(db)
         @db = db
       end

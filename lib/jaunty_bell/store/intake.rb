@@ -60,7 +60,7 @@ module JauntyBell
       def to_come(facts) = ("#{facts["on"]} is still to come." if facts["on"] > @today)
 
       def groups =
-        @groups ||= @db[:groups].where(club_id: @club_id).select_hash(Sequel.function(:lower, :name).as(:name), :id)
+        @groups ||= @db[:groups].where(club_id: @club_id, closed_on: nil).select_hash(Sequel.function(:lower, :name).as(:name), :id)
 
       def combinations =
         @combinations ||= @db[:combinations].where(club_id: @club_id, archived_at: nil)
@@ -71,7 +71,7 @@ module JauntyBell
         return "A name has from 1 to 80 characters." unless facts["student"].length.between?(1, 80)
         unless groups.key?(facts["group"].downcase)
           return "There is no group \"#{facts["group"]}\". Yours: " \
-            "#{@db[:groups].where(club_id: @club_id).order(:name).select_map(:name).join(", ")}."
+            "#{@db[:groups].where(club_id: @club_id, closed_on: nil).order(:name).select_map(:name).join(", ")}."
         end
         return "A weight goes from 10 to 300 kg." unless facts["kg"].nil? || facts["kg"].between?(10, 300)
         "A birthday lies in the past." if facts["born_on"] && facts["born_on"] > @today

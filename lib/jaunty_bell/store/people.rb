@@ -13,10 +13,36 @@ module JauntyBell
 
       def club = @db[:clubs].first(id: @club_id)
 
+      # What the club says of itself. Raises Core::InvalidInput.
+      def rename(name: nil, time_zone: nil, country: nil, region: nil)
+        if name && name.strip.empty?
+          raise Core::InvalidInput.new("Give the club a name.", path: "name")
+        end
+        Clubs.known_zone(time_zone) if time_zone
+        @db[:clubs].where(id: @club_id)
+          .update({name: name&.strip, time_zone: time_zone}.compact.merge(country: country, region: region))
+      end
+
+      # How far the club has come in opening (Services::Walk).
+      def keep_opening(facts) = @db[:clubs].where(id: @club_id).update(opening: Sequel.pg_jsonb(facts))
+
+      # How many of what a club begins with are there, in one query: hours, closures, combinations, students, accounts,
+      # invitations, held (classes).
+      def counts
+        tables = {hours: :group_hours, closures: :closures, combinations: :combinations, students: :students,
+                  accounts: :accounts}.transform_values { |table| @db[table].where(club_id: @club_id) }
+        tables[:invitations] = @db[:invitations].where(club_id: @club_id)
+        tables[:held] = @db[:classes].where(club_id: @club_id).exclude(ended_at: nil)
+        @db.select(*tables.map { |name, set| set.select { count.function.* }.as(name) }).first
+      end
+
       # The day in the club's own time zone.
       def today = Clock.today(club[:time_zone])
 
+      # Closed ones too.
       def groups = @db[:groups].where(club_id: @club_id).order(:name).all
+
+      def open_groups = groups.reject { |group| group[:closed_on] }
 
       # Whether a student (a row) is a junior on a day: by age, else by the group they train in.
       def junior?(student, day)
@@ -24,13 +50,23 @@ module JauntyBell
         Core::Care.junior?(student[:born_on], day, by_group: @junior_groups.include?(student[:group_id]))
       end
 
-      # By name; those who belong to one group, or the whole club with its visitors.
+      # By name; those who belong to one group, or the whole club with its visitors and whoever left.
       def students(group: nil)
         set = @db[:students].where(club_id: @club_id).order(:name, :id)
-        (group ? set.where(group_id: group).exclude(member_since: nil) : set).all
+        (group ? set.where(Members.new(@db, @club_id).of(group)) : set).all
       end
 
-      def student_count = @db[:students].where(club_id: @club_id).count
+      # Those who have not left, by name.
+      def present_students = students.reject { |row| row[:left_on] }
+
+      def student_count = @db[:students].where(club_id: @club_id, left_on: nil).count
+
+      # Ids of those of these students who have paused on a day.
+      def paused(ids, day) =
+        @db[:students].where(club_id: @club_id, id: ids).where(Members.new(@db, @club_id).paused(day)).select_map(:id)
+
+      # A student's place in the club. Raises Missing.
+      def membership(id) = Membership.new(@db, @club_id, id, today: today)
 
       # Everybody who may run a class, by name: {id:, name:, role:}.
       def coaches = accounts.where(status_id: 2).order(:name).select(:id, :name, :role).all
@@ -84,24 +120,14 @@ module JauntyBell
       # Whether all these are ids of students of this club.
       def known?(ids) = ids.empty? || @db[:students].where(club_id: @club_id, id: ids).count == ids.size
 
-      # A new group. Raises Conflict where there is one of that name.
-      def add_group(id:, name:, juniors: false)
-        @db.transaction(savepoint: true) do
-          @db[:groups].insert_conflict(target: %i[club_id id])
-            .insert(club_id: @club_id, id: id, name: name.strip, juniors: juniors)
-        end
-        id
-      rescue Sequel::UniqueConstraintViolation
-        raise Conflict.new("There is a group \"#{name.strip}\" already.", path: "group")
-      end
-
       # Changes what is on file of a student: facts of ROSTER and FILE, whether they only visit, and with whom they are
       # never put together. Raises Missing or Conflict.
       def file(id, facts, apart:)
         was = student(id)
         @db.transaction(savepoint: true) do
-          changes = named(facts.slice(*ROSTER, *FILE)).merge(belonging(was, facts))
+          changes = named(facts.slice(*ROSTER, *FILE).except(:group_id))
           @db[:students].where(club_id: @club_id, id: id).update(changes) if changes.any?
+          belong(was, facts)
           @db[:kept_apart].where(club_id: @club_id).where(Sequel.|({one_id: id}, {two_id: id})).delete
           @db[:kept_apart].multi_insert((apart - [id]).map { |other|
             [id, other].sort.then { |one, two| {club_id: @club_id, one_id: one, two_id: two} }
@@ -109,24 +135,18 @@ module JauntyBell
         end
         student(id)
       rescue Sequel::ForeignKeyConstraintViolation
-        raise Conflict.new("Their group, or somebody they are kept apart from, is not in your club.", path: "apart")
+        raise Conflict.new("Somebody they are kept apart from is not in your club.", path: "apart")
       end
 
       private
 
-      # Since when they belong to the group they are in now; that they were in another one stays on record.
-      def belonging(was, facts)
-        moved = facts.key?(:group_id) && facts[:group_id] != was[:group_id]
+      # The group that is theirs, where that was changed; of whoever left nothing is.
+      def belong(was, facts)
+        group_id = facts.fetch(:group_id, was[:group_id])
         visits = facts.fetch(:visitor, was[:member_since].nil?)
-        return {} if !moved && visits == was[:member_since].nil?
-        left(was) if was[:member_since]
-        {member_since: (today unless visits)}
-      end
-
-      def left(was)
-        return unless was[:member_since] < today
-        @db[:past_memberships].insert_conflict.insert(club_id: @club_id, student_id: was[:id],
-          group_id: was[:group_id], from: was[:member_since], to: today)
+        return if was[:left_on] || (group_id == was[:group_id] && visits == was[:member_since].nil?)
+        place = membership(was[:id])
+        visits ? place.visit(group_id) : place.move(group_id)
       end
 
       # Raises Core::InvalidInput for an empty name.

@@ -33,8 +33,8 @@ module JauntyBell
       end
 
       def rows =
-        @rows ||= @db[:students].where(club_id: @club_id, group_id: @group_id).exclude(member_since: nil)
-          .order(:name, :id).all
+        @rows ||= @db[:students].where(club_id: @club_id).where(members.of(@group_id))
+          .exclude(members.paused(@today)).order(:name, :id).all
 
       # Core::Weeks::Learners of those who came within `away` days, or whom no class has had the chance to see.
       def learners(away:)
@@ -98,6 +98,8 @@ module JauntyBell
       end
 
       private
+
+      def members = @members ||= Members.new(@db, @club_id)
 
       def ids = @ids ||= rows.map { |row| row[:id] }
 

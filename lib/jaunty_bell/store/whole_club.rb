@@ -41,6 +41,7 @@ module JauntyBell
       # takes the hash of its password. Raises Core::InvalidInput.
       def put(file)
         data = checked(file)
+        refuse_again(data)
         @db.transaction(savepoint: true) do
           id = SecureRandom.uuid
           @db[:clubs].insert(id: id, **data["club"].transform_keys(&:to_sym).slice(*OF_CLUB),
@@ -59,6 +60,16 @@ module JauntyBell
       end
 
       private
+
+      # Taken in twice it would be there twice.
+      def refuse_again(data)
+        emails = data["accounts"].map { |row| row["email"] }
+        there = @db[:clubs].where(name: data["club"]["name"], id: @db[:accounts].join(:logins, id: :login_id)
+          .where(email: emails).select(:club_id))
+        return if there.empty?
+        raise Core::InvalidInput.new("A club called \"#{data["club"]["name"]}\" with these people is on this server " \
+          "already.", path: "club/name")
+      end
 
       def accounts(club_id) = @db[:accounts].where(club_id: club_id).join(:logins, id: :login_id)
 

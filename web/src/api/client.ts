@@ -19,6 +19,26 @@ export type Session = Schemas["Session"];
 /** The typed client, made from the contract in the build. */
 export const api = createClient<paths>({ baseUrl: "/" });
 
+let club: string | undefined;
+
+/** Of which club this page is: said with all that it asks, so that nothing is written into another one. */
+export const pageOf = (id: string | undefined) => {
+  club ??= id;
+  return club;
+};
+
+/** Whoever was signed in has gone; the next one says anew. */
+export const pageOfNobody = () => {
+  club = undefined;
+};
+
+api.use({
+  onRequest: ({ request }) => {
+    if (club) request.headers.set("Jaunty-Club", club);
+    return request;
+  },
+});
+
 export type Problem = { path?: string; message: string };
 
 /** An answer that is not a success: what is wrong, where, and what to do. */

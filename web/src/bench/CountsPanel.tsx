@@ -1,4 +1,5 @@
 import type { Analysis, Schemas } from "../api/client";
+import { decimal } from "../kit/ways";
 import { count } from "../kit/words";
 
 type Props = { reading: Analysis; pace?: Schemas["Pace"] | null; gaps?: number };
@@ -24,7 +25,7 @@ export function CountsPanel({ reading, pace, gaps = 0 }: Props) {
       <Group title="by limb" rows={Object.entries(counts.by_limb).filter(([, n]) => n > 0)} />
       <div className="text-sm">
         <p className="text-ink-soft">one set</p>
-        <p className="wide font-extrabold text-2xl">{(pace ?? reading).set_time.toFixed(2)} s</p>
+        <p className="wide font-extrabold text-2xl">{decimal((pace ?? reading).set_time, 2)} s</p>
         {pace && <p className="text-ink-soft">at {Math.round(pace.tempo * 10) / 10} beats a min</p>}
         <p className="text-ink-soft">
           {count(reading.beats, "beat")} · {count(counts.actions - gaps, "action")}

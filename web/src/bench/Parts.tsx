@@ -2,6 +2,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react
 import { useQuery } from "@tanstack/react-query";
 import type { Analysis, Schemas } from "../api/client";
 import { asks } from "../kit/queries";
+import { decimal } from "../kit/ways";
 import { count } from "../kit/words";
 
 type Pace = { tempo: number; pause: number };
@@ -97,7 +98,7 @@ function PartLine({ part, show }: { part: Schemas["Part"]; show: () => void }) {
       >
         <span className="min-w-0 flex-1 truncate font-semibold">{part.notation}</span>
         <span className="shrink-0 text-ink-soft text-xs">
-          {part.set_time.toFixed(1)} s · {count(part.sets, "set")}
+          {decimal(part.set_time, 1)} s · {count(part.sets, "set")}
         </span>
       </button>
     </li>

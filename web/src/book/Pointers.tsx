@@ -1,5 +1,6 @@
 import type { Schemas } from "../api/client";
 import { GRAVE_POINTERS } from "../api/known";
+import { decimal } from "../kit/ways";
 
 type Pointer = Schemas["Pointer"];
 
@@ -21,7 +22,7 @@ export function Pointers({ pointers }: { pointers: Pointer[] }) {
               <summary className="cursor-pointer">{pointer.text}</summary>
               <p className="font-normal text-xs">
                 {pointer.numbers
-                  .map((number) => `${number.name.replaceAll("_", " ")} ${Number(number.value.toFixed(2))}`)
+                  .map((number) => `${number.name.replaceAll("_", " ")} ${decimal(Number(number.value.toFixed(2)))}`)
                   .join(", ")}
                 . <span className="text-ink-soft">Where the line is from: {pointer.source}.</span>
               </p>

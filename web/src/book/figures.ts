@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { decimal, whole } from "../kit/ways";
 
 export type Figure = Schemas["Figure"];
 
@@ -26,16 +27,12 @@ const NAMES: Record<string, { title: string; show: (value: number) => string }> 
   head_rounds: { title: "Rounds with strikes to a head", show: whole },
 };
 
-export function whole(value: number) {
-  return Math.round(value).toLocaleString("en-GB");
-}
-
 function one(value: number) {
-  return value.toFixed(1);
+  return decimal(value, 1);
 }
 
 function two(value: number) {
-  return value.toFixed(2);
+  return decimal(value, 2);
 }
 
 export function signed(value: number) {
@@ -55,7 +52,7 @@ export function inputs(given: Figure["inputs"] = []): { name: string; shown: str
     .map((input) => ({
       name: input.name.replaceAll("_", " "),
       shown: input.values
-        .map((value) => (typeof value === "number" ? Number(value.toFixed(2)).toString() : (value ?? "–")))
+        .map((value) => (typeof value === "number" ? decimal(Number(value.toFixed(2))) : (value ?? "–")))
         .join(", "),
     }));
 }

@@ -1,37 +1,37 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { ClassLine } from "../api/client";
-import { DAYS } from "../api/known";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { asks, useCards, usePeople } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
-import { dayAndMonth, timeOfDay } from "../kit/time";
+import { dayAndMonth, timeOfDay, weekdayName } from "../kit/time";
+import { week } from "../kit/ways";
 import { Clashes } from "./Clashes";
 import { ClassSheet } from "./ClassSheet";
-import { ClosuresSheet } from "./ClosuresSheet";
 import { ScheduleSheet } from "./ScheduleSheet";
 
 const WEEKS = 5;
 
 const plus = (date: string, days: number) =>
   new Date(Date.parse(`${date}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
-const monday = (date: string) => plus(date, -((new Date(`${date}T12:00:00Z`).getUTCDay() + 6) % 7));
+/** The first day of a date's week. */
+const first = (date: string) => plus(date, -week().indexOf(new Date(`${date}T12:00:00Z`).getUTCDay() || 7));
 
 /** Five weeks of classes: who, where, for whom; a clash of coach or room is pointed out. */
 export default function CalendarPlace() {
   const club = useClub();
   const mayPlan = useMayPlan();
   const [params, setParams] = useSearchParams();
-  const from = monday(params.get("from") ?? club.today);
+  const from = first(params.get("from") ?? club.today);
   const [chosen, setChosen] = useState<string | null>(null);
   const [adding, setAdding] = useState<string | null>(null);
   const calendar = useQuery(asks.calendar(from, WEEKS * 7));
   const closures = useQuery(asks.closures());
-  const [closing, setClosing] = useState(false);
+  const days = week().map((day) => weekdayName(day));
   const show = (date: string) => setParams({ from: date });
   useKeysOf("The calendar", [
     { keys: "ArrowLeft", does: "five weeks back", run: () => show(plus(from, -7 * WEEKS)) },
@@ -46,7 +46,9 @@ export default function CalendarPlace() {
         aside={
           <div className="flex flex-wrap items-center gap-2">
             <Feeds />
-            <Button onClick={() => setClosing(true)}>Closed days</Button>
+            <Link to="/school/calendar" className="px-2 font-semibold text-sm underline">
+              Closed days
+            </Link>
             <Button onClick={() => show(plus(from, -7 * WEEKS))} aria-label="Five weeks back">
               ←
             </Button>
@@ -69,16 +71,16 @@ export default function CalendarPlace() {
       {calendar.data && <Clashes calendar={calendar.data} zone={club.time_zone} />}
       <div className="mt-2 grid gap-1.5">
         <div aria-hidden="true" className="hidden grid-cols-7 gap-1.5 font-semibold text-sm lg:grid">
-          {DAYS.map((day) => (
+          {days.map((day) => (
             <span key={day} className="px-2">
               {day}
             </span>
           ))}
         </div>
-        {Array.from({ length: WEEKS }, (_, week) => plus(from, week * 7)).map((first) => (
-          <section key={first} aria-label={`Week of ${dayAndMonth(first)}`} className="grid gap-1.5 lg:grid-cols-7">
-            {DAYS.map((day, i) => {
-              const date = plus(first, i);
+        {Array.from({ length: WEEKS }, (_, nth) => plus(from, nth * 7)).map((begins) => (
+          <section key={begins} aria-label={`Week of ${dayAndMonth(begins)}`} className="grid gap-1.5 lg:grid-cols-7">
+            {days.map((day, i) => {
+              const date = plus(begins, i);
               const classes = calendar.data?.classes.filter((each) => each.on === date) ?? [];
               const closed = closures.data?.find((each) => each.from <= date && date <= each.to);
               const look = date === club.today ? "border-brass bg-chalk" : "border-seam bg-chalk/60";
@@ -110,7 +112,6 @@ export default function CalendarPlace() {
           </section>
         ))}
       </div>
-      {closing && <ClosuresSheet close={() => setClosing(false)} today={club.today} />}
       {row && <ClassSheet row={row} close={() => setChosen(null)} />}
       {adding && <ChooseCard at={`${adding}T18:30`} close={() => setAdding(null)} />}
     </>

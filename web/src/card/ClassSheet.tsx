@@ -2,11 +2,13 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, type ClassLine, data } from "../api/client";
+import { DateField } from "../kit/DateField";
 import { Pick } from "../kit/Pick";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { asks, useCards, useCoaches, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub, useMayPlan } from "../kit/session";
+import { TimeField } from "../kit/TimeField";
 import { dayAndTime } from "../kit/time";
 import { useSay } from "../kit/toast";
 import { count } from "../kit/words";
@@ -44,6 +46,7 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
     dateStyle: "short",
     timeStyle: "short",
   }).format(new Date(row.starts_at));
+  const [date, time] = local.split(" ") as [string, string];
   return (
     <Sheet open close={close} title={row.title}>
       <p className="mb-2 text-sm">
@@ -56,16 +59,12 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
       {mayPlan && (
         <>
           <div className="grid gap-2 sm:grid-cols-2">
-            <input
-              aria-label="When"
-              type="datetime-local"
-              defaultValue={local.replace(" ", "T")}
-              onBlur={(event) =>
-                event.target.value &&
-                event.target.value !== local.replace(" ", "T") &&
-                change.mutate({ at: event.target.value })
-              }
-              className={BOX}
+            <DateField label="On" required value={date} set={(day) => day && change.mutate({ at: `${day}T${time}` })} />
+            <TimeField
+              label="At"
+              required
+              value={time}
+              set={(next) => next && change.mutate({ at: `${date}T${next}` })}
             />
             <Pick
               label="Card"

@@ -1,6 +1,7 @@
 import type { Sums } from "../api/client";
 import { Pans } from "../kit/Pans";
 import { clock } from "../kit/time";
+import { decimal } from "../kit/ways";
 import { count } from "../kit/words";
 
 /** The scales: left and right as two pans, the limbs, how each student's time is spent, load and kit. */
@@ -30,7 +31,7 @@ export function Scales({ sums, minutes }: { sums?: Sums; minutes: number }) {
         <summary className="cursor-pointer font-semibold">Where from?</summary>
         <p className="mt-1 text-ink-soft">
           Strikes: whole sets that fit each student's striking time at its tempo and pause. Load: planned effort
-          weighted by work time ({(sums?.mean_effort ?? 0).toFixed(1)}) × {count(minutes, "minute")}, the same sum as
+          weighted by work time ({decimal(sums?.mean_effort ?? 0, 1)}) × {count(minutes, "minute")}, the same sum as
           effort × minutes recorded after. It stays as it is when a round gets busier: strikes are not in it, effort is.
           {sums?.trio &&
             ` An odd class: each of the trio strikes ${clock(sums.trio.striking)}, holds ${clock(sums.trio.holding)} and has ${count(sums.trio.strikes, "strike")}.`}

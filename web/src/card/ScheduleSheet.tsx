@@ -1,14 +1,18 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { api, data, type Schemas } from "../api/client";
+import { DateField } from "../kit/DateField";
 import { newId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Trouble } from "../kit/parts";
-import { useCoaches, usePeople, useStale } from "../kit/queries";
+import { asks, useCoaches, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
+import { TimeField } from "../kit/TimeField";
+import { shortDate } from "../kit/time";
+import { timeInNumbers } from "../kit/ways";
 import { count } from "../kit/words";
 import { Clashes } from "./Clashes";
 import { useSchoolOfCards } from "./school";
@@ -21,6 +25,14 @@ type Props = {
 };
 const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-1.5";
 
+/** The next time each hour of an ordinary week comes, the soonest first. */
+function nextHours(hours: Schemas["Hour"][], today: string) {
+  const noon = Date.parse(`${today}T12:00:00Z`);
+  const weekday = new Date(noon).getUTCDay() || 7;
+  const on = (day: number) => new Date(noon + ((day - weekday + 7) % 7) * 86_400_000).toISOString().slice(0, 10);
+  return hours.map((hour) => ({ ...hour, on: on(hour.day) })).sort((one, two) => (one.on < two.on ? -1 : 1));
+}
+
 /** A card in the calendar: when, for whom, with whom, where; once or every week. Clashes are said at once. */
 export function ScheduleSheet({ card, close, at: first, children }: Props) {
   const club = useClub();
@@ -29,10 +41,14 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
   const { rooms } = useSchoolOfCards();
   const stale = useStale();
   const [at, setAt] = useState(first ?? `${club.today}T18:30`);
+  const [date, time] = at.split("T") as [string, string];
   const [weeks, setWeeks] = useState(1);
   const [group, setGroup] = useState(card.group_id ?? "");
   const [coach, setCoach] = useState("");
   const [room, setRoom] = useState("");
+  const [minutes, setMinutes] = useState<number>();
+  const hours = useQuery(asks.groups()).data?.find((each) => each.id === group)?.hours ?? [];
+  const coming = nextHours(hours, club.today);
   const [done, setDone] = useState<Schemas["Calendar"] | null>(null);
   const schedule = useMutation({
     mutationFn: () =>
@@ -45,6 +61,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
             coach_id: coach ? Number(coach) : null,
             room: room || null,
             at,
+            ...(minutes && { minutes }),
           },
         }),
       ),
@@ -58,7 +75,8 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
       {done ? (
         <>
           <p className="text-sm">
-            {weeks === 1 ? "One class" : `${count(weeks, "class")}, one a week`}, from {at.replace("T", " ")}.
+            {weeks === 1 ? "One class" : `${count(weeks, "class")}, one a week`}, from {shortDate(date)}{" "}
+            {timeInNumbers(time)}.
           </p>
           <Clashes calendar={done} zone={club.time_zone} />
           <div className="mt-3 flex justify-end gap-2">
@@ -79,17 +97,30 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
         >
           {schedule.error && <Trouble error={schedule.error} />}
           {children}
+          {coming.length > 0 && (
+            <p className="mb-3 flex flex-wrap items-center gap-1.5 text-sm">
+              <span className="font-semibold">The group's hours:</span>
+              {coming.map((hour) => (
+                <Button
+                  key={hour.id}
+                  small
+                  onClick={() => {
+                    setAt(`${hour.on}T${hour.at}`);
+                    setMinutes(hour.minutes);
+                    setCoach(hour.coach_id ? String(hour.coach_id) : "");
+                    setRoom(hour.room ?? "");
+                  }}
+                >
+                  {shortDate(hour.on)} {timeInNumbers(hour.at)}
+                </Button>
+              ))}
+            </p>
+          )}
           <div className="grid gap-3 sm:grid-cols-2">
-            <Labelled title="When">
-              <input
-                aria-label="When"
-                type="datetime-local"
-                required
-                value={at}
-                onChange={(event) => setAt(event.target.value)}
-                className={BOX}
-              />
-            </Labelled>
+            <div className="grid grid-cols-[3fr_2fr] gap-2">
+              <DateField label="On" required value={date} set={(day) => setAt(`${day}T${time}`)} />
+              <TimeField label="At" required value={time} set={(next) => setAt(`${date}T${next}`)} />
+            </div>
             <Labelled title="For how many weeks">
               <input
                 aria-label="For how many weeks"

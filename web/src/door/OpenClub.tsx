@@ -1,8 +1,10 @@
+import { useState } from "react";
+import { CountrySelect, countryHere } from "../kit/CountrySelect";
 import { Button, Field, Trouble } from "../kit/parts";
 import { AccountFields } from "./AccountFields";
 import { useFields } from "./useFields";
 
-type Typed = Record<"club" | "time_zone" | "name" | "email" | "password", string>;
+type Typed = Record<"club" | "time_zone" | "name" | "email" | "password", string> & { country: string | null };
 type Props = {
   server: { lets: string; time_zones: string[] };
   open: (wanted: Typed & { code?: string }) => void;
@@ -14,7 +16,9 @@ type Props = {
 export function OpenClub({ server, open, busy, error }: Props) {
   const begin = { club: "", time_zone: here(server.time_zones), name: "", email: "", password: "", code: "" };
   const { typed, field, elsewhere } = useFields(begin, error);
-  const { code, ...wanted } = typed;
+  const [country, setCountry] = useState(countryHere());
+  const { code, ...rest } = typed;
+  const wanted = { ...rest, country: country || null };
   const coded = server.lets === "code";
   return (
     <form
@@ -22,7 +26,7 @@ export function OpenClub({ server, open, busy, error }: Props) {
       aria-label="Open a club of your own"
       onSubmit={(event) => {
         event.preventDefault();
-        open(coded ? typed : wanted);
+        open(coded ? { ...wanted, code } : wanted);
       }}
     >
       <Field label="Name of the club" maxLength={80} autoFocus {...field("club")} />
@@ -34,6 +38,7 @@ export function OpenClub({ server, open, busy, error }: Props) {
           ))}
         </datalist>
       </div>
+      <CountrySelect value={country} set={setCountry} />
       <AccountFields field={field} />
       {coded && <Field label="Code" hint="Whoever keeps this server has it." autoComplete="off" {...field("code")} />}
       {elsewhere ? <Trouble error={elsewhere} /> : null}

@@ -2,52 +2,59 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, data, type Schemas } from "../api/client";
-import { useOutbox } from "../kit/device";
-import { Button, Field, Trouble } from "../kit/parts";
+import { Button } from "../kit/parts";
 import { asks } from "../kit/queries";
-import { signedIn } from "../kit/signedOut";
+import { signedIn, signOut } from "../kit/signedOut";
+import { Forgot } from "./Forgot";
+import { Halfway, InForm } from "./InForm";
+import { Letters } from "./Letters";
 import { OpenClub } from "./OpenClub";
 import { TakeInvitation } from "./TakeInvitation";
 
 /** What is asked at the door itself, and while it closes. */
-const DOOR = new Set<unknown>(["session", "openings", "invited"]);
+const DOOR = new Set<unknown>(["session", "openings", "invited", "told", "letters"]);
+type Way = "in" | "open" | "invited" | "forgot";
 
-/** The door of the club. */
-export function SignIn() {
+/** The door of the club. `halfway` in, a code is waited for besides the password. */
+export function SignIn({ halfway }: { halfway: boolean }) {
   const client = useQueryClient();
   const go = useNavigate();
-  const { ofOthers } = useOutbox();
-  const [login, setLogin] = useState("");
-  const [password, setPassword] = useState("");
+  const { hash, pathname } = useLocation();
   const server = useQuery(asks.openings()).data;
-  const code = new URLSearchParams(useLocation().hash.slice(1)).get("invited") ?? "";
-  const [asked, setAsked] = useState<"in" | "open" | "invited">();
+  const given = new URLSearchParams(hash.slice(1));
+  const [code, reset] = [given.get("invited") ?? "", given.get("reset") ?? ""];
+  const [asked, setAsked] = useState<Way>();
   const mayOpen = server !== undefined && server.lets !== "nobody";
-  const way = asked ?? (code ? "invited" : server?.empty && mayOpen ? "open" : "in");
+  const way = asked ?? (code ? "invited" : reset ? "forgot" : server?.empty && mayOpen ? "open" : "in");
   const come = (who: { login: string; password: string }) => data(api.POST("/api/account/login", { body: who }));
-  const onSuccess = () => {
+  const again = () => client.invalidateQueries({ queryKey: asks.session().queryKey });
+  const came = (to?: string) => {
     signedIn();
     client.removeQueries({ predicate: ({ queryKey }) => !DOOR.has(queryKey[0]) }); // nothing of whoever was here before
-    void client.invalidateQueries({ queryKey: asks.session().queryKey });
-    if (code) go("/", { replace: true }); // it does not stay in the address
+    if (to || code || reset) go(to ?? "/", { replace: true }); // a code does not stay in the address
+    void again();
   };
-  const signIn = useMutation({ mutationFn: () => come({ login, password }), onSuccess });
   // An account is made, then whoever made it comes in.
   const made = async (account: Promise<{ email: string }>, password: string) =>
     come({ login: (await account).email, password });
   const open = useMutation({
     mutationFn: (body: Schemas["Opening"]) => made(data(api.POST("/api/openings", { body })), body.password),
-    onSuccess,
+    onSuccess: () => came("/walk"),
   });
   const take = useMutation({
     mutationFn: (body: Schemas["Taking"]) => made(data(api.POST("/api/crew/accounts", { body })), body.password),
-    onSuccess,
+    onSuccess: () => came(),
   });
-  const ways = [
-    ...(way === "in" ? [] : [["in", "I have an account: sign in"] as const]),
-    ...(way === "open" || !mayOpen ? [] : [["open", "Open a club of your own"] as const]),
-    ...(way === "invited" || server?.empty ? [] : [["invited", "I was invited: I have a code"] as const]),
+  if (pathname === "/letters") return <Letters />;
+  const ways: [Way, string][] = [
+    ["in", "I have an account: sign in"],
+    ["forgot", "Forgot it?"],
+    ["open", "Open a club of your own"],
+    ["invited", "I was invited: I have a code"],
   ];
+  const offered = ways.filter(
+    ([to]) => to !== way && (to !== "open" || mayOpen) && (!server?.empty || (to !== "invited" && to !== "forgot")),
+  );
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 pb-24">
       <div className="mb-6 flex items-center gap-4">
@@ -66,56 +73,29 @@ export function SignIn() {
       {server?.empty && !mayOpen && (
         <p className="mb-4">There is no club here yet: whoever keeps this server opens one with bin/club new.</p>
       )}
-      {way === "open" && server && (
-        <OpenClub server={server} open={open.mutate} busy={open.isPending} error={open.error} />
-      )}
-      {way === "invited" && (
-        <TakeInvitation key={code} code={code} take={take.mutate} busy={take.isPending} error={take.error} />
-      )}
-      {way === "in" && (
-        <form
-          className="grid gap-4"
-          onSubmit={(event) => {
-            event.preventDefault();
-            signIn.mutate();
-          }}
-        >
-          <Field
-            label="Email"
-            type="email"
-            autoComplete="username"
-            autoFocus
-            required
-            value={login}
-            onChange={(event) => setLogin(event.target.value)}
-          />
-          <Field
-            label="Password"
-            type="password"
-            autoComplete="current-password"
-            required
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
-          {signIn.error && <Trouble error={signIn.error} />}
-          {ofOthers > 0 && (
-            <p role="status" className="border-brass border-l-4 pl-2.5 text-sm">
-              {ofOthers === 1 ? "1 thing waits" : `${ofOthers} things wait`} on this device to be sent, until whoever
-              tapped {ofOthers === 1 ? "it" : "them"} signs in again.
-            </p>
+      {halfway ? (
+        <Halfway onSuccess={() => came()} leave={() => void signOut().then(again)} />
+      ) : (
+        <>
+          {way === "open" && server && (
+            <OpenClub server={server} open={open.mutate} busy={open.isPending} error={open.error} />
           )}
-          <Button look="main" big type="submit" disabled={signIn.isPending}>
-            {signIn.isPending ? "Signing in …" : "Ring in"}
-          </Button>
-        </form>
+          {way === "invited" && (
+            <TakeInvitation key={code} code={code} take={take.mutate} busy={take.isPending} error={take.error} />
+          )}
+          {way === "forgot" && server && (
+            <Forgot key={reset} code={reset} server={server} come={come} onSuccess={() => came()} />
+          )}
+          {way === "in" && <InForm come={come} onSuccess={() => came()} />}
+          <div className="mt-4 grid">
+            {offered.map(([to, said]) => (
+              <Button key={to} look="quiet" onClick={() => setAsked(to)}>
+                {said}
+              </Button>
+            ))}
+          </div>
+        </>
       )}
-      <div className="mt-4 grid">
-        {ways.map(([to, said]) => (
-          <Button key={to} look="quiet" onClick={() => setAsked(to)}>
-            {said}
-          </Button>
-        ))}
-      </div>
     </main>
   );
 }

@@ -32,6 +32,9 @@ export function TakeInvitation({ code, take, busy, error }: Props) {
       )}
       {invited.error && <Trouble error={invited.error} />}
       <AccountFields field={field} />
+      <p className="text-ink-soft text-sm">
+        You have an account on this server already? Give its email and password: the club is added to what you have.
+      </p>
       {elsewhere ? <Trouble error={elsewhere} /> : null}
       <Button look="main" big type="submit" disabled={busy}>
         {busy ? "Coming in …" : "Come in"}

@@ -23,10 +23,12 @@ const LINK =
 /** The door: who is here, one tap each; what to know of them; who works with whom. */
 export function Door({ opened, hall, change, outbox }: Props) {
   const club = useClub();
-  const [others, setOthers] = useState(opened.group_id === null);
+  const [others, setOthers] = useState(false);
   const [help, setHelp] = useState(false);
   const expected = opened.students.filter((student) => opened.expected.includes(student.id));
-  const rest = opened.students.filter((student) => !opened.expected.includes(student.id));
+  const rest = opened.students.filter((student) =>
+    opened.group_id ? !opened.expected.includes(student.id) : student.left_on !== null,
+  );
   const [turnedAway, setTurnedAway] = useState<string>();
   const toggle = (id: string) => {
     const comes = !hall.present.includes(id);
@@ -80,18 +82,32 @@ export function Door({ opened, hall, change, outbox }: Props) {
       <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div className="min-w-0">
           <Students
-            title={opened.group_id ? (expected[0]?.group_name ?? "This group") : "Everybody"}
-            students={opened.group_id ? expected : opened.students}
+            title={
+              opened.group_id
+                ? (expected.find(({ group_id }) => group_id === opened.group_id)?.group_name ?? "This group")
+                : "Everybody"
+            }
+            students={opened.group_id ? expected : opened.students.filter((student) => !student.left_on)}
             opened={opened}
             hall={hall}
             toggle={toggle}
           />
-          {opened.group_id !== null && rest.length > 0 && (
+          {rest.length > 0 && (
             <>
               <Button look="quiet" className="my-3 px-3" onClick={() => setOthers(!others)} aria-expanded={others}>
-                {others ? "Hide the other groups" : `A guest from another group? (${rest.length})`}
+                {others
+                  ? "Hide the others"
+                  : `${opened.group_id ? "A guest from another group" : "Somebody who had left"}? (${rest.length})`}
               </Button>
-              {others && <Students title="Other groups" students={rest} opened={opened} hall={hall} toggle={toggle} />}
+              {others && (
+                <Students
+                  title={opened.group_id ? "Other groups" : "Had left"}
+                  students={rest}
+                  opened={opened}
+                  hall={hall}
+                  toggle={toggle}
+                />
+              )}
             </>
           )}
           <NewFace

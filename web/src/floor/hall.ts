@@ -235,6 +235,7 @@ function withGuests(opened: OpenClass, { guests }: Hall): OpenClass {
     group_id: opened.group_id ?? "",
     group_name: "guest",
     visitor: true,
+    left_on: null,
     junior: false,
     blocks: [],
     notes: [],

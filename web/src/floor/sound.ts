@@ -59,6 +59,11 @@ export class Sound implements Sounds {
     );
   }
 
+  /** One stroke now, so that somebody hears whether there is sound. */
+  bell() {
+    if (this.audio) this.strike("bell_start", this.audio.currentTime + 0.05);
+  }
+
   awake = () => this.audio?.state === "running";
 
   time = () => this.audio?.currentTime ?? 0;

@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { type ReactNode, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
-import { ChangePassword } from "../kit/ChangePassword";
+import { useGoTo } from "../account/Clubs";
 import { dated } from "../kit/clock";
 import { useOutbox } from "../kit/device";
 import { type Key, useKeys } from "../kit/keys";
@@ -10,9 +10,9 @@ import { PutDemoAway } from "../kit/PutDemoAway";
 import { KeysDialog, PlaceKeys, usePlaceKeys } from "../kit/placeKeys";
 import { useSession } from "../kit/session";
 import { dayAndTime, fromNow } from "../kit/time";
-import { CrewSheet } from "../school/CrewSheet";
-import { SchoolSheet } from "../school/SchoolSheet";
 import { Finder } from "./Finder";
+import { Opening } from "./Opening";
+import { Strange } from "./Strange";
 
 const PLACES = [
   { name: "Bench", to: "/bench", key: "g b" },
@@ -51,6 +51,8 @@ function Framed({ children }: { children: ReactNode }) {
         Skip to the work
       </a>
       <Band />
+      <Strange />
+      <Opening />
       <main id="main" className="mx-auto w-full max-w-[1480px] flex-1 px-3 py-3 sm:px-5">
         {children}
       </main>
@@ -159,8 +161,12 @@ function NextClass() {
 function Unsent() {
   const outbox = useOutbox();
   const [waiting, refused] = [outbox.waiting().length, outbox.refused().length];
-  if (waiting + refused === 0 && !outbox.full) return null;
-  const said = outbox.full ? "This device is full" : `${waiting + refused} not sent yet`;
+  if (waiting + refused + outbox.elsewhere === 0 && !outbox.full) return null;
+  const said = outbox.full
+    ? "This device is full"
+    : waiting + refused > 0
+      ? `${waiting + refused} not sent yet`
+      : `${outbox.elsewhere} wait for another club of yours`;
   return (
     <button
       type="button"
@@ -179,18 +185,24 @@ function Unsent() {
 
 function AccountMenu() {
   const { data } = useSession();
+  const navigate = useNavigate();
+  const goTo = useGoTo();
   const [leaving, setLeaving] = useState(false);
-  const [changing, setChanging] = useState(false);
-  const [schooling, setSchooling] = useState(false);
   const [ending, setEnding] = useState(false);
-  const [manning, setManning] = useState(false);
   const owns = data?.account?.role === "owner";
   const name = data?.account?.name ?? "";
+  const others = (data?.clubs ?? []).filter((club) => club.id !== data?.club?.id);
   const initials = name
     .split(" ")
     .map((part) => part[0])
     .join("");
-  const item = "block w-full px-4 py-2 text-left text-sm data-focus:bg-canvas-deep";
+  const items = [
+    { shown: "The school", run: () => navigate("/school") },
+    { shown: "Your account", run: () => navigate("/account") },
+    ...others.map((club) => ({ shown: `Go to ${club.name}`, run: () => goTo.mutate(club.id) })),
+    ...(data?.club?.demo && owns ? [{ shown: "Put the demo away", run: () => setEnding(true) }] : []),
+    { shown: "Sign out", run: () => setLeaving(true) },
+  ];
   return (
     <>
       <Menu>
@@ -207,42 +219,21 @@ function AccountMenu() {
           <p className="px-4 pb-2 text-ink-soft text-sm">
             {name}, {data?.account?.role}
           </p>
-          <MenuItem>
-            <button type="button" className={item} onClick={() => setSchooling(true)}>
-              The school
-            </button>
-          </MenuItem>
-          <MenuItem>
-            <button type="button" className={item} onClick={() => setChanging(true)}>
-              Change password
-            </button>
-          </MenuItem>
-          {owns && (
-            <MenuItem>
-              <button type="button" className={item} onClick={() => setManning(true)}>
-                Who works here
+          {items.map(({ shown, run }) => (
+            <MenuItem key={shown}>
+              <button
+                type="button"
+                className="block w-full px-4 py-2 text-left text-sm data-focus:bg-canvas-deep"
+                onClick={run}
+              >
+                {shown}
               </button>
             </MenuItem>
-          )}
-          {data?.club?.demo && owns && (
-            <MenuItem>
-              <button type="button" className={item} onClick={() => setEnding(true)}>
-                Put the demo away
-              </button>
-            </MenuItem>
-          )}
-          <MenuItem>
-            <button type="button" className={item} onClick={() => setLeaving(true)}>
-              Sign out
-            </button>
-          </MenuItem>
+          ))}
         </MenuItems>
       </Menu>
-      <SchoolSheet open={schooling} close={() => setSchooling(false)} />
-      {manning && <CrewSheet close={() => setManning(false)} />}
       {ending && <PutDemoAway close={() => setEnding(false)} />}
       {leaving && <Leave close={() => setLeaving(false)} />}
-      <ChangePassword open={changing} close={() => setChanging(false)} />
     </>
   );
 }

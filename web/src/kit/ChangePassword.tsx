@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "../api/client";
+import { Box } from "./Box";
 import { Button, Field, Trouble } from "./parts";
-import { Sheet } from "./Sheet";
 import { useSay } from "./toast";
 
-export function ChangePassword({ open, close }: { open: boolean; close: () => void }) {
+export function ChangePassword() {
   const say = useSay();
   const [old, setOld] = useState("");
   const [fresh, setFresh] = useState("");
@@ -16,11 +16,10 @@ export function ChangePassword({ open, close }: { open: boolean; close: () => vo
       say("Password changed.");
       setOld("");
       setFresh("");
-      close();
     },
   });
   return (
-    <Sheet open={open} close={close} title="Change password">
+    <Box title="Password">
       <form
         className="grid gap-3"
         onSubmit={(event) => {
@@ -47,10 +46,10 @@ export function ChangePassword({ open, close }: { open: boolean; close: () => vo
           required
         />
         {change.error && <Trouble error={change.error} />}
-        <Button look="main" type="submit" disabled={change.isPending}>
+        <Button type="submit" className="w-fit" disabled={change.isPending}>
           Change it
         </Button>
       </form>
-    </Sheet>
+    </Box>
   );
 }

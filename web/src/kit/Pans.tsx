@@ -1,3 +1,4 @@
+import { whole } from "./ways";
 /** Left and right as two pans that tilt: the left open, the right solid. */
 export function Pans({ left, right, what }: { left: number; right: number; what: string }) {
   const total = left + right;
@@ -18,9 +19,7 @@ export function Pans({ left, right, what }: { left: number; right: number; what:
     <figure className="grid grid-cols-[1fr_auto_1fr] items-center text-center">
       <figcaption className="contents">
         <span>
-          <strong className="wide block font-extrabold text-2xl text-lead leading-none">
-            {left.toLocaleString("en-GB")}
-          </strong>
+          <strong className="wide block font-extrabold text-2xl text-lead leading-none">{whole(left)}</strong>
           <span className="text-xs">left {what}</span>
         </span>
         <svg viewBox="0 0 200 72" className="col-start-2 row-start-1 w-36" aria-hidden="true">
@@ -31,9 +30,7 @@ export function Pans({ left, right, what }: { left: number; right: number; what:
           {pan(150, yr, true)}
         </svg>
         <span className="col-start-3 row-start-1">
-          <strong className="wide block font-extrabold text-2xl text-rear leading-none">
-            {right.toLocaleString("en-GB")}
-          </strong>
+          <strong className="wide block font-extrabold text-2xl text-rear leading-none">{whole(right)}</strong>
           <span className="text-xs">right {what}</span>
         </span>
       </figcaption>

@@ -59,14 +59,18 @@ export function useOutbox() {
 export const hallKey = (owner: string, classId: string) => `floor:${owner}:${classId}`;
 
 const OWNER = "owner";
+const CLUB = "club";
 const OURS = ["device", "device:signed-out"]; // what is the device's own and says nothing of a club
 
-/** Whoever is signed in now has this device; of somebody before nothing is left but facts that wait for them. */
-export async function handOver(owner: string) {
-  const before = recall<string>(OWNER);
-  if (before !== undefined && before !== owner) await clear((name) => name.startsWith(`floor:${owner}:`));
+/** Whoever is signed in now, in a club, has this device; of somebody before, or of another club, nothing is left but facts
+ * that wait and the classes they are of. */
+export async function handOver(owner: string, club: string) {
+  const [before, clubBefore] = [recall<string>(OWNER), recall<string>(CLUB)];
+  const another = before !== owner || (clubBefore !== undefined && clubBefore !== club);
+  if (before !== undefined && another) await clear((name) => name.startsWith(`floor:${owner}:`));
   keep(OWNER, owner);
-  outbox.signedIn(owner);
+  keep(CLUB, club);
+  outbox.signedIn(owner, club);
 }
 
 /** Leaves nothing of the club on this device; with `unsent` facts wait here until the same person signs in again, with their classes. */

@@ -7,6 +7,7 @@ export type Fact = { [Table in keyof Tables]: { table: Table; fact: Tables[Table
 export type Row = {
   key: [number, string]; // in order
   owner: string;
+  club?: string; // of theirs, that it is of; none from before somebody could be in several
   classId: string;
   entry: Fact;
   tried: boolean;
@@ -25,7 +26,7 @@ export type Means = {
 
 const RETRY = 4_000; // ms
 const MOST = 400; // sent at once
-const LATER = [0, 401, 408, 425, 429, 502, 503, 504]; // it is not the fact that is refused
+const LATER = [0, 401, 408, 412, 425, 429, 502, 503, 504]; // it is not the fact that is refused
 
 const statusOf = (error: unknown) => (error as { status?: number }).status ?? 0;
 
@@ -33,13 +34,14 @@ const statusOf = (error: unknown) => (error as { status?: number }).status ?? 0;
  * All facts of this device on their way to the club, whatever is open: kept until the server has them, sent in order, and
  * sent again until they are. Each carries its id, so sending twice stores once. A fact the server will not have is set
  * aside, so that it holds up no other, and is shown to the coach. Facts of one person are sent while that person is
- * signed in.
+ * signed in, in the club they are of.
  */
 export class Outbox {
   private rows: Row[] = [];
   private readonly begun: Promise<void>;
   private readonly page = crypto.randomUUID?.().slice(0, 8) ?? String(Math.random());
   private owner?: string;
+  private club?: string;
   private sending?: Promise<boolean>;
   private stopWaiting?: () => void;
   private readonly listeners = new Set<() => void>();
@@ -62,9 +64,10 @@ export class Outbox {
     return () => this.listeners.delete(listener);
   };
 
-  /** Who is signed in; nobody for undefined. Their facts are sent at once. */
-  signedIn(owner: string | undefined) {
+  /** Who is signed in, in which club; nobody for undefined. Their facts are sent at once. */
+  signedIn(owner: string | undefined, club?: string) {
     this.owner = owner;
+    this.club = club;
     this.refusal = undefined;
     if (owner) void this.send();
     this.changed();
@@ -83,6 +86,11 @@ export class Outbox {
   /** How many facts somebody else has left on this device. */
   get ofOthers() {
     return this.rows.filter((row) => row.owner !== this.owner && row.owner !== "").length;
+  }
+
+  /** How many facts of this person wait for another club of theirs. */
+  get elsewhere() {
+    return this.rows.filter((row) => row.owner === this.owner && !this.here(row)).length;
   }
 
   /** Classes of which facts of this person are still here. */
@@ -141,14 +149,19 @@ export class Outbox {
   }
 
   private add(classId: string, entry: Fact) {
-    void this.keep([{ key: this.nextKey(), owner: this.owner ?? "", classId, entry, tried: false }]);
+    void this.keep([{ key: this.nextKey(), owner: this.owner ?? "", club: this.club, classId, entry, tried: false }]);
   }
 
   private mine(classId?: string) {
     return this.rows.filter(
-      (row) => (row.owner === this.owner || (row.owner === "" && this.owner)) && (!classId || row.classId === classId),
+      (row) =>
+        (row.owner === this.owner || (row.owner === "" && this.owner)) &&
+        this.here(row) &&
+        (!classId || row.classId === classId),
     );
   }
+
+  private here = (row: Row) => row.club === undefined || this.club === undefined || row.club === this.club;
 
   private nextKey(): Row["key"] {
     const last = this.rows.at(-1)?.key[0] ?? 0;

@@ -1,11 +1,12 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useDeferredValue, useMemo } from "react";
-import { api, data, type Schemas } from "../api/client";
+import { api, data, pageOf, type Schemas } from "../api/client";
 import type { paths } from "../api/schema";
 import { heardTime } from "./clock";
 import { hallKey } from "./device";
 import { recallKept } from "./kept";
 import { signedOut } from "./signedOut";
+import { goBy } from "./ways";
 
 type Asked<Path extends keyof paths> = paths[Path] extends {
   post: { requestBody: { content: { "application/json": infer Body } } };
@@ -39,9 +40,20 @@ export const asks = {
     queryOptions({
       queryKey: ["session"],
       queryFn: async () => {
-        if (await signedOut()) return { account: null, club: null, next_class: null, now: "" } as Schemas["Session"];
+        if (await signedOut())
+          return {
+            account: null,
+            halfway: false,
+            club: null,
+            clubs: [],
+            strange: [],
+            next_class: null,
+            now: "",
+          } as Schemas["Session"];
         const session = await data(api.GET("/api/session"));
         heardTime(session.now, { mayBeOld: true });
+        goBy(session.club?.country);
+        pageOf(session.club?.id);
         return session;
       },
       staleTime: MINUTE,
@@ -54,6 +66,29 @@ export const asks = {
       gcTime: 0,
       queryFn: () => data(api.POST("/api/crew/invited", { body: { code } })),
     }),
+  letters: () =>
+    queryOptions({ queryKey: ["letters"], queryFn: () => data(api.GET("/api/resets/letters")), gcTime: 0 }),
+  told: (code: string) =>
+    queryOptions({
+      queryKey: ["told", code],
+      staleTime: Number.POSITIVE_INFINITY,
+      gcTime: 0,
+      queryFn: () => data(api.POST("/api/resets/told", { body: { code } })),
+    }),
+  mine: () => queryOptions({ queryKey: ["mine"], queryFn: () => data(api.GET("/api/mine")) }),
+  drawnCode: (text: string) =>
+    queryOptions({
+      queryKey: ["drawn code", text],
+      gcTime: 0,
+      staleTime: Number.POSITIVE_INFINITY,
+      queryFn: () => data(api.POST("/api/mine/codes", { body: { text } })),
+    }),
+  club: () => queryOptions({ queryKey: ["club"], queryFn: () => data(api.GET("/api/club")), staleTime: SOON }),
+  groups: () => queryOptions({ queryKey: ["groups"], queryFn: () => data(api.GET("/api/groups")), staleTime: SOON }),
+  place: (id: string) =>
+    queryOptions({ queryKey: ["place", id], queryFn: () => data(api.GET("/api/groups/students/{id}", path(id))) }),
+  starter: () => queryOptions({ queryKey: ["starter"], queryFn: () => data(api.GET("/api/club/starter")) }),
+  holidays: () => queryOptions({ queryKey: ["holidays"], queryFn: () => data(api.GET("/api/club/holidays")) }),
   crew: () => queryOptions({ queryKey: ["crew"], queryFn: () => data(api.GET("/api/crew")) }),
   school: () => queryOptions({ queryKey: ["school"], queryFn: () => data(api.GET("/api/school")), staleTime: SOON }),
   lexicon: () =>
@@ -354,6 +389,11 @@ type Question =
   | "classes"
   | "open class"
   | "people"
+  | "club"
+  | "groups"
+  | "place"
+  | "starter"
+  | "holidays"
   | "squad"
   | "board"
   | "next"
@@ -406,12 +446,28 @@ export const STALE = {
   flow: ["flows", "written", ...DRILLED],
   series: ["series"],
   card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
-  calendar: ["closures", "calendar", "planned class", "open class", "classes", "weeks", "next", "session", "programme"],
-  student: [...OF_EVERYBODY, ...OF_ONE],
+  calendar: [
+    "club",
+    "holidays",
+    "closures",
+    "calendar",
+    "planned class",
+    "open class",
+    "classes",
+    "weeks",
+    "next",
+    "session",
+    "programme",
+  ],
+  student: ["club", "groups", "place", ...OF_EVERYBODY, ...OF_ONE],
   studentGone: [...OF_EVERYBODY, "session"],
   classTookPlace: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],
   record: ["weeks", ...OF_EVERYBODY, ...OF_ONE],
+  groups: ["groups", "club", "place", "calendar", "classes", "weeks", "session", "board", ...OF_EVERYBODY, ...OF_ONE],
+  club: ["club", "session", "holidays"],
+  starter: ["starter", "club", "shelf", "drills", "flows", "cards", "all cards", "near", "written"],
   school: [
+    "club",
     "session",
     "school",
     "lexicon",

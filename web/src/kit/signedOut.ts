@@ -1,4 +1,4 @@
-import { api, data } from "../api/client";
+import { api, data, pageOfNobody } from "../api/client";
 import { keep, recall, reopen } from "./stored";
 
 const FLAG = "device:signed-out";
@@ -24,5 +24,6 @@ export async function signOut() {
 /** Somebody has signed in. */
 export function signedIn() {
   reopen();
+  pageOfNobody();
   keep(FLAG, undefined);
 }

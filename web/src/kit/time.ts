@@ -1,3 +1,4 @@
+import { ways } from "./ways";
 import { count } from "./words";
 /** Seconds as a coach writes them: 3:00, 0:45, 1:02:30. */
 export function clock(seconds: number): string {
@@ -25,27 +26,53 @@ export function seconds(text: string): number | undefined {
   return found[3] !== undefined ? Number(found[3]) : Number(found[1]) * 60 + Number(found[2]);
 }
 
+/** Words are English; their order, and whether a day has twice twelve hours, are the club's. */
 const day = (zone: string, options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat("en-GB", { timeZone: zone, ...options });
+  new Intl.DateTimeFormat(ways().order === "mdy" ? "en-US" : "en-GB", {
+    timeZone: zone,
+    ...options,
+    ...(options.hour && { hourCycle: ways().hour12 ? "h12" : "h23" }),
+  });
+
+/** Without the commas that only some orders have. */
+const bare = (text: string) => text.replaceAll(",", "");
 
 /** An instant in the club's own time: "Tue 18:30". */
 export function dayAndTime(iso: string, zone: string): string {
-  return day(zone, { weekday: "short", hour: "2-digit", minute: "2-digit" }).format(new Date(iso)).replace(",", "");
+  return bare(day(zone, { weekday: "short", hour: hour(), minute: "2-digit" }).format(new Date(iso)));
 }
 
+const hour = () => (ways().hour12 ? "numeric" : "2-digit");
+
 export function timeOfDay(iso: string, zone: string): string {
-  return day(zone, { hour: "2-digit", minute: "2-digit" }).format(new Date(iso));
+  return day(zone, { hour: hour(), minute: "2-digit" }).format(new Date(iso));
 }
 
 /** A date as "Tue 24 Nov". */
 export function shortDate(date: string): string {
-  return day("UTC", { weekday: "short", day: "numeric", month: "short" })
-    .format(new Date(`${date}T12:00:00Z`))
-    .replace(",", "");
+  return bare(day("UTC", { weekday: "short", day: "numeric", month: "short" }).format(new Date(`${date}T12:00:00Z`)));
 }
 
 export function dayAndMonth(date: string): string {
   return day("UTC", { day: "numeric", month: "short" }).format(new Date(`${date}T12:00:00Z`));
+}
+
+/** A date in full: "Tuesday 24 November 2026". */
+export function longDate(date: string): string {
+  return bare(
+    day("UTC", { weekday: "long", day: "numeric", month: "long", year: "numeric" }).format(
+      new Date(`${date}T12:00:00Z`),
+    ),
+  );
+}
+
+export function monthAndYear(date: string): string {
+  return day("UTC", { month: "long", year: "numeric" }).format(new Date(`${date}T12:00:00Z`));
+}
+
+/** A day of the week by its number, 1 Monday to 7: the first of June 2026 is a Monday. */
+export function weekdayName(number: number, length: "long" | "short" = "long"): string {
+  return day("UTC", { weekday: length }).format(new Date(Date.UTC(2026, 5, number, 12)));
 }
 
 /** How far off an instant is: "in 2 h 10", "now". */

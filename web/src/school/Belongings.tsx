@@ -1,7 +1,8 @@
 import { useLexicon } from "../bench/Completion";
+import { Box } from "../kit/Box";
 import { Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
-import { NumberField, Part, type School, useChangeSettings } from "./parts";
+import { NumberField, type School, useChangeSettings } from "./parts";
 
 const NOT_OWNED = ["air", "mirror", "partner"];
 const TIMES = [
@@ -26,7 +27,7 @@ export function Belongings({ school }: { school: School }) {
   const { settings } = school;
   const owned = (lexicon.data?.implements ?? []).filter((each) => !NOT_OWNED.includes(each.id));
   return (
-    <Part title="What we have">
+    <Box title="What we have">
       <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">
         {owned.map((each) => (
           <NumberField
@@ -65,6 +66,6 @@ export function Belongings({ school }: { school: School }) {
         onBlur={(event) => change.mutate({ rooms: event.target.value })}
       />
       {change.error && <Trouble error={change.error} />}
-    </Part>
+    </Box>
   );
 }

@@ -1,4 +1,5 @@
-import { NumberField, Part, type School, useChangeSettings } from "./parts";
+import { Box } from "../kit/Box";
+import { NumberField, type School, useChangeSettings } from "./parts";
 
 const LINES = [
   { key: "big_week", label: "A week above the fullest of four by, %" },
@@ -8,12 +9,12 @@ const LINES = [
   { key: "ease_in", label: "Begin again with, % of usual" },
 ] as const;
 
-/** How the Book judges: how fast marks fade, when a group goes up, what is pointed out, and the stand-down after a knock to the head. */
+/** How the Book judges: how fast marks fade, when a group goes up, and what is pointed out. */
 export function InTheBook({ school }: { school: School }) {
   const change = useChangeSettings();
-  const { half_life, go_up, pointed_out, stand_down } = school.settings;
+  const { half_life, go_up, pointed_out } = school.settings;
   return (
-    <Part title="In the Book">
+    <Box title="In the Book">
       <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-3">
         <NumberField
           label="Days in which a mark loses half its weight"
@@ -41,27 +42,11 @@ export function InTheBook({ school }: { school: School }) {
           />
         ))}
       </div>
-      <p className="text-ink-soft text-sm">
-        Days without contact and hard rounds after a knock to the head, at the least. Set them no lower than your
-        governing body's rules; a clinician's clearance is asked for besides.
-      </p>
-      <div className="grid grid-cols-2 gap-2.5">
-        <NumberField
-          label="Adults"
-          value={stand_down.adults}
-          set={(value) => change.mutate({ stand_down: { adults: value } })}
-        />
-        <NumberField
-          label="Juniors"
-          value={stand_down.juniors}
-          set={(value) => change.mutate({ stand_down: { juniors: value } })}
-        />
-      </div>
       {change.error && (
         <p role="alert" className="font-semibold text-rear text-sm">
           {change.error.message}
         </p>
       )}
-    </Part>
+    </Box>
   );
 }

@@ -1,10 +1,11 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data } from "../api/client";
+import { Box } from "../kit/Box";
 import { Button, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
-import { Choose, Part, type School, useChangeSettings, useSettled } from "./parts";
+import { Choose, type School, useChangeSettings, useSettled } from "./parts";
 
 /** How the club writes its combinations, and how this coach reads them. */
 export function Numbering({ school }: { school: School }) {
@@ -17,7 +18,7 @@ export function Numbering({ school }: { school: School }) {
   const club = useChangeSettings();
   const all = school.numberings.map((numbering) => ({ value: numbering.id, name: numbering.name }));
   return (
-    <Part title="Numbers">
+    <Box title="Numbers">
       <Choose
         label="The club writes in"
         value={String(school.settings.numbering)}
@@ -33,7 +34,7 @@ export function Numbering({ school }: { school: School }) {
       />
       {mayPlan && <OwnNumbers school={school} />}
       {(mine.error || club.error) && <Trouble error={mine.error ?? club.error} />}
-    </Part>
+    </Box>
   );
 }
 

@@ -1,7 +1,7 @@
 import { RUNGS } from "../api/known";
+import { Box } from "../kit/Box";
 import { Trouble } from "../kit/parts";
-import { useMayPlan } from "../kit/session";
-import { NumberField, Part, type School, useChangeSettings } from "./parts";
+import { NumberField, type School, useChangeSettings } from "./parts";
 
 const WEIGHTS = [
   { key: "level", label: "Same level" },
@@ -10,30 +10,12 @@ const WEIGHTS = [
   { key: "recent", label: "Not met lately" },
 ] as const;
 
-/** How classes are run: first aid, how pairs are made, how fast is called. */
+/** How classes are run: how pairs are made, how fast is called. */
 export function OnTheFloor({ school }: { school: School }) {
-  const mayPlan = useMayPlan();
   const change = useChangeSettings();
-  const { calls_apart, pair_weights, size_gap, first_aid } = school.settings;
+  const { calls_apart, pair_weights, size_gap } = school.settings;
   return (
-    <Part title="On the floor">
-      <label className="block font-semibold text-sm">
-        First aid: who helps, where the box is, a line each
-        <textarea
-          defaultValue={first_aid.join("\n")}
-          rows={3}
-          maxLength={1000}
-          disabled={!mayPlan}
-          onBlur={({ target }) => {
-            const lines = target.value
-              .split("\n")
-              .map((line) => line.trim())
-              .filter(Boolean);
-            if (lines.join("\n") !== first_aid.join("\n")) change.mutate({ first_aid: lines });
-          }}
-          className="mt-1 block w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2 font-normal"
-        />
-      </label>
+    <Box title="On the floor">
       <p className="text-ink-soft text-sm">What counts in making pairs, one against the other:</p>
       <div className="grid grid-cols-2 gap-2.5 sm:grid-cols-4">
         {WEIGHTS.map(({ key, label }) => (
@@ -62,6 +44,6 @@ export function OnTheFloor({ school }: { school: School }) {
         ))}
       </div>
       {change.error && <Trouble error={change.error} />}
-    </Part>
+    </Box>
   );
 }

@@ -1,11 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, data } from "../api/client";
 import { RULE_NAMES } from "../api/known";
+import { Box } from "../kit/Box";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { Tick } from "../kit/Tick";
 import { dayAndMonth } from "../kit/time";
-import { Choose, Part, type School, useChangeSettings, useSettled } from "./parts";
+import { Example } from "./Examples";
+import { Choose, type School, useChangeSettings, useSettled } from "./parts";
 
 const SETTINGS = [
   { name: "finish", label: "A set ends with" },
@@ -23,17 +25,19 @@ export function Teaching({ school }: { school: School }) {
   const mayPlan = useMayPlan();
   const change = useChangeSettings();
   return (
-    <Part title="What is taught here">
+    <Box title="What is taught here">
       <div className="grid gap-2.5 sm:grid-cols-2">
         {SETTINGS.map((setting) => (
-          <Choose
-            key={setting.name}
-            label={setting.label}
-            value={String(school.settings[setting.name])}
-            options={(school.choices[setting.name] ?? []).map((value) => ({ value, name: value }))}
-            change={(value) => change.mutate({ [setting.name]: value })}
-            disabled={!mayPlan}
-          />
+          <div key={setting.name}>
+            <Choose
+              label={setting.label}
+              value={String(school.settings[setting.name])}
+              options={(school.choices[setting.name] ?? []).map((value) => ({ value, name: value }))}
+              change={(value) => change.mutate({ [setting.name]: value })}
+              disabled={!mayPlan}
+            />
+            <Example setting={setting.name} value={String(school.settings[setting.name])} />
+          </div>
         ))}
       </div>
       <Tick
@@ -42,12 +46,14 @@ export function Teaching({ school }: { school: School }) {
         set={(lead_kick_bare) => change.mutate({ lead_kick_bare })}
         disabled={!mayPlan}
       />
+      <Example setting="lead_kick_bare" value={String(school.settings.lead_kick_bare)} />
       <Tick
         label="Doubles are taught bare: hook, uppercut or elbow twice with the same arm"
         on={school.settings.doubles_bare}
         set={(doubles_bare) => change.mutate({ doubles_bare })}
         disabled={!mayPlan}
       />
+      <Example setting="doubles_bare" value={String(school.settings.doubles_bare)} />
       <Overruled school={school} />
       <Field
         label="What loads a lead kick"
@@ -70,7 +76,7 @@ export function Teaching({ school }: { school: School }) {
         ))}
       </div>
       {change.error && <Trouble error={change.error} />}
-    </Part>
+    </Box>
   );
 }
 

@@ -1,10 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, data } from "../api/client";
+import { Box } from "../kit/Box";
 import { Button, Trouble } from "../kit/parts";
 import { useMayPlan } from "../kit/session";
 import { list } from "../kit/words";
 import { NewTechnique } from "./NewTechnique";
-import { Part, type School, useSettled } from "./parts";
+import { type School, useSettled } from "./parts";
 
 /** The club's own techniques. */
 export function Techniques({ school }: { school: School }) {
@@ -15,7 +16,7 @@ export function Techniques({ school }: { school: School }) {
     onSuccess: settled,
   });
   return (
-    <Part title="Our own techniques">
+    <Box title="Our own techniques">
       {school.own_techniques.length === 0 && (
         <p className="text-ink-soft text-sm">
           None yet. One you add here can be written, drawn, timed and judged like any other.
@@ -44,7 +45,7 @@ export function Techniques({ school }: { school: School }) {
       </ul>
       {remove.error && <Trouble error={remove.error} />}
       {mayPlan && <NewTechnique />}
-    </Part>
+    </Box>
   );
 }
 

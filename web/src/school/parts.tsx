@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import type { ReactNode } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field } from "../kit/parts";
@@ -72,14 +71,5 @@ export function NumberField({ label, value, most, placeholder, set }: NumberFiel
       disabled={!mayPlan}
       onBlur={({ target }) => target.value.trim() !== "" && Number(target.value) !== value && set(Number(target.value))}
     />
-  );
-}
-
-export function Part({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section aria-label={title}>
-      <h3 className="mb-2 font-bold">{title}</h3>
-      <div className="grid gap-2.5">{children}</div>
-    </section>
   );
 }

@@ -8,6 +8,7 @@ import { Scrolling } from "../kit/Scrolling";
 import { whoCame } from "../kit/said";
 import { useClub } from "../kit/session";
 import { dayAndMonth, dayAndTime } from "../kit/time";
+import { whole } from "../kit/ways";
 
 /** Classes as columns by week, past and to come, over the ground line of the club's load. */
 export function ClassesPlace() {
@@ -42,9 +43,7 @@ export function ClassesPlace() {
               {week.classes.length === 0 && <li className="px-1 text-ink-soft text-sm">no class</li>}
             </ul>
             <div className="px-2 pb-2">
-              <p className="text-ink-soft text-xs">
-                {week.load > 0 ? `load ${Math.round(week.load).toLocaleString("en-GB")}` : " "}
-              </p>
+              <p className="text-ink-soft text-xs">{week.load > 0 ? `load ${whole(week.load)}` : " "}</p>
               <div className="flex h-16 items-end" aria-hidden="true">
                 <div className="w-full rounded-t bg-past" style={{ height: `${(week.load / most) * 100}%` }} />
               </div>

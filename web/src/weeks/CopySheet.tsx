@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, data } from "../api/client";
+import { DateField } from "../kit/DateField";
 import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
@@ -55,16 +56,7 @@ export function CopySheet({ programme, close }: { programme: Programme; close: (
             className={BOX}
           />
         </Labelled>
-        <Labelled title="First day">
-          <input
-            aria-label="First day"
-            type="date"
-            required
-            value={start}
-            onChange={(event) => setStart(event.target.value)}
-            className={BOX}
-          />
-        </Labelled>
+        <DateField label="First day" required value={start} set={setStart} />
         <div className="flex justify-end gap-2">
           <Button onClick={close}>Leave it</Button>
           <Button look="main" type="submit" disabled={copy.isPending || !name.trim()}>

@@ -1,4 +1,5 @@
 import { dayAndMonth } from "../kit/time";
+import { decimal } from "../kit/ways";
 import { count } from "../kit/words";
 import { type Plan, type Programme, percent } from "./programme";
 
@@ -23,10 +24,10 @@ export function Overview({ programme, plan }: Props) {
               The chance of each of the {count(students.length, "student")} to be able to do each goal, weighted by its
               importance, by a model of what this group's marks show: students, combinations, rungs, practice, what
               fades, strict and mild coaches. The plan's own value, with rungs on the way, what is waited for and
-              lapses, is {plan.value.toFixed(3)};{" "}
+              lapses, is {decimal(plan.value, 3)};{" "}
               {plan.exact
                 ? "every plan there is was tried."
-                : `if nothing were forgotten it could be ${plan.bound.toFixed(3)}.`}{" "}
+                : `if nothing were forgotten it could be ${decimal(plan.bound, 3)}.`}{" "}
               A house model, no measurement of anybody.
             </p>
           </details>
@@ -79,7 +80,7 @@ export function Overview({ programme, plan }: Props) {
           <ol className="mt-1">
             {history.map((each) => (
               <li key={each.id}>
-                {each.nth}. from {dayAndMonth(each.planned_on)}: {each.state}, value {each.value.toFixed(3)}
+                {each.nth}. from {dayAndMonth(each.planned_on)}: {each.state}, value {decimal(each.value, 3)}
               </li>
             ))}
           </ol>

@@ -2,6 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, Refusal } from "../api/client";
 import { LIMITS, PLAN_LIMITS, RUNGS } from "../api/known";
+import { DateField } from "../kit/DateField";
 import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
@@ -118,16 +119,7 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
               className={BOX}
             />
           </Labelled>
-          <Labelled title="First day">
-            <input
-              aria-label="First day"
-              type="date"
-              required
-              value={settings.start}
-              onChange={(event) => set({ start: event.target.value })}
-              className={BOX}
-            />
-          </Labelled>
+          <DateField label="First day" required value={settings.start} set={(start) => set({ start })} />
           <Labelled title="Weeks">
             <input
               aria-label="Weeks"

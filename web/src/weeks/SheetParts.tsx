@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { DAYS, LIMITS } from "../api/known";
+import { DateField } from "../kit/DateField";
 import { Pick } from "../kit/Pick";
 import { Button, within } from "../kit/parts";
+import { TimeField } from "../kit/TimeField";
 import { dayAndMonth } from "../kit/time";
 import type { Settings } from "./programme";
 
@@ -29,13 +31,12 @@ export function Times({ settings, set }: Part) {
                 set={(value) => change({ weekday: Number(value) })}
                 className={BOX}
               />
-              <input
-                aria-label={`Class ${i + 1} time`}
-                type="time"
+              <TimeField
+                label={`Class ${i + 1} time`}
+                hideLabel
                 required
                 value={time.at}
-                onChange={(event) => change({ at: event.target.value })}
-                className={BOX}
+                set={(at) => change({ at })}
               />
               <input
                 aria-label={`Class ${i + 1} minutes`}
@@ -85,13 +86,7 @@ export function Holidays({ settings, set }: Part) {
             {dayAndMonth(each)} ✕
           </Button>
         ))}
-        <input
-          aria-label="A day without a class"
-          type="date"
-          value={day}
-          onChange={(event) => setDay(event.target.value)}
-          className="rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-1"
-        />
+        <DateField label="A day without a class" hideLabel value={day} set={setDay} className="w-44" />
         <Button
           small
           disabled={!day || settings.holidays.includes(day)}

@@ -24,7 +24,7 @@ module JauntyBell
       end
 
       # Of a group, or of everybody for nil.
-      def self.of_group(club, group_id) = new(club, club.people.students(group: group_id))
+      def self.of_group(club, group_id) = new(club, group_id ? club.people.students(group: group_id) : club.people.present_students)
 
       # The ledger of some of them, in this order.
       def only(ids) = Ledger.new(@club, @by_id.values_at(*ids), whole: @whole)
@@ -94,8 +94,12 @@ module JauntyBell
             came: @came.fetch(id, []), unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT },
             holds: holds.fetch(id, []),
             fading: slipped(id, :time), rough: slipped(id, :rough_marks), guardian: guarded?(row(id))).all
+            .reject { |pointer| pointer.kind == :back && paused.include?(id) } # the club knows why
         end
       end
+
+      # Ids of those who have paused today.
+      def paused = @paused ||= @club.people.paused(ids, today).to_set
 
       # {student id => [Core::Care::Hold]} of today.
       def holds = @holds ||= @club.care.holds(today, ids)

@@ -43,7 +43,7 @@ module JauntyBell
       # Somebody who is not on file: a visitor of the class's group, or of the club's first, until a coach says that
       # they belong to it.
       def welcome(guest)
-        group = @row[:group_id] || @club.people.groups.first&.fetch(:id)
+        group = @row[:group_id] || @club.people.open_groups.first&.fetch(:id)
         raise Store::Conflict.new("Make a group first: a guest becomes a student of one.", path: "guests") unless group
         @club.people.add_visitor(**guest.slice(:id, :name, :stance), group_id: group)
       end

@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
 import { LIMITS } from "../../api/known";
+import { DateField } from "../../kit/DateField";
 import { newId } from "../../kit/ids";
 import { Button, Field, Trouble, within } from "../../kit/parts";
 import { useClub } from "../../kit/session";
@@ -61,14 +62,7 @@ export function EffortForm({ student, effort, done }: { student: string; effort?
   return (
     <form onSubmit={submit} className="my-2 grid gap-2 rounded-lg bg-canvas p-3">
       <div className="grid grid-cols-3 gap-2">
-        <Field
-          label="Day"
-          type="date"
-          required
-          max={today}
-          value={on}
-          onChange={(event) => set({ on: event.target.value })}
-        />
+        <DateField label="Day" required max={today} value={on} set={(day) => set({ on: day })} />
         <Field
           label="Effort 0–10"
           {...within(LIMITS.effort)}

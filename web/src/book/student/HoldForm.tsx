@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import type { FormEvent } from "react";
 import { api, data, type Schemas } from "../../api/client";
 import { BLOCKED, HEAD_KNOCK, MATTERS } from "../../api/known";
+import { DateField } from "../../kit/DateField";
 import { useNextId } from "../../kit/ids";
 import { Pick } from "../../kit/Pick";
 import { Button, Trouble } from "../../kit/parts";
@@ -51,17 +52,14 @@ export function HoldForm({ student, done }: { student: string; done: () => void 
           set={(next) => next && set({ matter: next })}
           className={BOX}
         />
-        <label className={`flex items-center gap-1.5 ${knock ? "hidden" : ""}`}>
-          until
-          <input
-            type="date"
-            aria-label="Held until"
-            value={to}
-            min={today}
-            onChange={(event) => set({ to: event.target.value })}
-            className={BOX}
-          />
-        </label>
+        <DateField
+          label="Held until"
+          hideLabel
+          value={to}
+          min={today}
+          set={(day) => set({ to: day })}
+          className={knock ? "hidden" : "w-44"}
+        />
       </div>
       {knock && (
         <p className="font-semibold">

@@ -4,6 +4,7 @@ import type { Schemas } from "../../api/client";
 import { Button, Empty } from "../../kit/parts";
 import { Sheet } from "../../kit/Sheet";
 import { shortDate } from "../../kit/time";
+import { decimal } from "../../kit/ways";
 import { count } from "../../kit/words";
 import { Knot } from "../squad/Knot";
 import { Where } from "../where";
@@ -99,7 +100,7 @@ function Sureness({ mastery }: { mastery: Mastery }) {
     <p className="mt-0.5 flex items-center gap-2 text-xs">
       <span
         className="relative inline-block h-2 w-20 shrink-0 rounded-full bg-canvas-deep"
-        title={`score ${mastery.score.toFixed(2)}, sure of ${mastery.sure_of.toFixed(2)}`}
+        title={`score ${decimal(mastery.score, 2)}, sure of ${decimal(mastery.sure_of, 2)}`}
       >
         <span className="absolute inset-y-0 left-0 rounded-full bg-past" style={{ width: `${mastery.score * 100}%` }} />
         <span

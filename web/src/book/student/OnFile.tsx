@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, Refusal, type Schemas } from "../../api/client";
+import { DateField } from "../../kit/DateField";
 import { LabelledSelect } from "../../kit/LabelledSelect";
 import { Button, Field, Trouble } from "../../kit/parts";
 import { asks, usePeople } from "../../kit/queries";
@@ -112,11 +113,10 @@ function Form({ student, known, done }: FormProps) {
           onChange={({ target }) => set({ kg: target.value === "" ? null : Number(target.value) })}
           problem={problem("kg")}
         />
-        <Field
+        <DateField
           label="Born"
-          type="date"
           value={file.born_on ?? ""}
-          onChange={({ target }) => set({ born_on: target.value || null })}
+          set={(day) => set({ born_on: day || null })}
           problem={problem("born_on")}
         />
         <LabelledSelect

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
+import { DateField } from "../../kit/DateField";
 import { useNextId } from "../../kit/ids";
 import { Button, Field, Trouble } from "../../kit/parts";
 import { useClub, useMayPlan } from "../../kit/session";
@@ -79,13 +80,7 @@ function StepForm({ hold, next }: { hold: string; next: number }) {
   });
   return (
     <div className="no-print grid gap-2 rounded-lg bg-canvas p-2.5">
-      <Field
-        label={`Step ${next} was followed on`}
-        type="date"
-        max={today}
-        value={on}
-        onChange={(event) => setOn(event.target.value)}
-      />
+      <DateField label={`Step ${next} was followed on`} max={today} value={on} set={setOn} />
       {write.error && <Trouble error={write.error} />}
       <div className="flex flex-wrap gap-2">
         <Button small disabled={write.isPending || !on} onClick={() => write.mutate(false)}>
@@ -122,7 +117,7 @@ function ClearanceForm({ hold }: { hold: string }) {
         value={by}
         onChange={(event) => setBy(event.target.value)}
       />
-      <Field label="on" type="date" required max={today} value={on} onChange={(event) => setOn(event.target.value)} />
+      <DateField label="on" required max={today} value={on} set={setOn} />
       {clear.error && <Trouble error={clear.error} />}
       <Button type="submit" small className="w-fit" disabled={clear.isPending}>
         Record the clearance

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Field, Trouble } from "../../kit/parts";
+import { DateField } from "../../kit/DateField";
+import { Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useClub } from "../../kit/session";
 import { signed, told } from "../figures";
@@ -23,13 +24,7 @@ export function Spans({ student }: { student: string }) {
   const spans = useQuery({ ...asks.studentSpans(student, days), enabled: open && whole });
   const [now, before] = spans.data ?? [];
   const field = (key: keyof typeof days, label: string) => (
-    <Field
-      label={label}
-      type="date"
-      max={today}
-      value={days[key]}
-      onChange={(event) => setDays({ ...days, [key]: event.target.value })}
-    />
+    <DateField label={label} max={today} value={days[key]} set={(day) => setDays({ ...days, [key]: day })} />
   );
   return (
     <details

@@ -3,6 +3,7 @@ import { Link, useParams } from "react-router";
 import { Trouble, Waiting } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
+import { dayAndMonth } from "../../kit/time";
 import { NextOfOne } from "../NextItems";
 import { Pointers } from "../Pointers";
 import { Efforts } from "./Efforts";
@@ -12,6 +13,7 @@ import { LoadChart } from "./LoadChart";
 import { Mastered } from "./Mastered";
 import { OnFile } from "./OnFile";
 import { OnTheFloor } from "./OnTheFloor";
+import { PlaceInTheClub } from "./Place";
 import { Privacy } from "./Privacy";
 import { Spans } from "./Spans";
 import { Timeline } from "./Timeline";
@@ -40,6 +42,7 @@ export default function StudentPlace() {
           <span className="font-normal text-base text-ink-soft">
             {student.level}, {student.stance}
             {student.trains_elsewhere && ", also trains elsewhere"}
+            {student.left_on && `, left on ${dayAndMonth(student.left_on)}`}
           </span>
         </h1>
         <a
@@ -81,6 +84,7 @@ export default function StudentPlace() {
           </section>
           <WeakLinks page={page.data} />
           <Mastered page={page.data} />
+          <PlaceInTheClub student={student.id} />
           {mayPlan && <OnFile student={student.id} name={student.name} />}
           {mayPlan && <Privacy student={student.id} name={student.name} />}
         </div>

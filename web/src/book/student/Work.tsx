@@ -4,7 +4,7 @@ import { Pans } from "../../kit/Pans";
 import { Empty, Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { dayAndMonth, shortDate } from "../../kit/time";
-import { whole } from "../figures";
+import { whole } from "../../kit/ways";
 import { Told, Where } from "../where";
 import { Notes } from "./Figures";
 import { HeartChart } from "./HeartChart";

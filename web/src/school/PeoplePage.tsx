@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "../api/client";
+import { Box } from "../kit/Box";
 import { newId } from "../kit/ids";
 import { Button, Trouble, Waiting } from "../kit/parts";
 import { asks } from "../kit/queries";
-import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayOf, shortDate } from "../kit/time";
 
@@ -13,8 +13,8 @@ type Account = Crew["accounts"][number];
 type Invitation = { role: string; ends_at: string; code: string };
 const ROLES = ["owner", "coach", "assistant"] as const;
 
-/** Who works in the club: roles, invitations, accounts closed and opened again. */
-export function CrewSheet({ close }: { close: () => void }) {
+/** Who works in the club: roles, invitations, accounts closed and opened again, ways back in. */
+export function PeoplePage() {
   const client = useQueryClient();
   const crew = useQuery(asks.crew());
   const [made, setMade] = useState<Invitation>();
@@ -39,9 +39,15 @@ export function CrewSheet({ close }: { close: () => void }) {
     mutationFn: (id: string) => data(api.DELETE("/api/crew/invitations/{id}", { params: { path: { id } } })),
     onSuccess: put,
   });
-  const error = crew.error ?? change.error ?? invite.error ?? takeBack.error;
+  const [code, setCode] = useState<{ name: string; code: string }>();
+  const reset = useMutation({
+    mutationFn: ({ id }: Account) =>
+      data(api.POST("/api/crew/accounts/{number}/reset", { params: { path: { number: String(id) } }, body: {} })),
+    onSuccess: (told, { name }) => setCode({ name, code: told.code }),
+  });
+  const error = reset.error ?? crew.error ?? change.error ?? invite.error ?? takeBack.error;
   return (
-    <Sheet open close={close} title="Who works here">
+    <Box title="Who works here">
       {error && <Trouble error={error} />}
       {!crew.data && !crew.error && <Waiting what="who works here" />}
       <ul className="grid gap-1">
@@ -50,11 +56,21 @@ export function CrewSheet({ close }: { close: () => void }) {
             key={account.id}
             account={account}
             me={account.id === crew.data.me}
+            reset={() => reset.mutate(account)}
             change={(facts) => change.mutate({ id: account.id, ...facts })}
           />
         ))}
       </ul>
-      <h3 className="wide mt-4 font-bold">Invite</h3>
+      {code && (
+        <div role="status" className="rounded-xl border-[1.5px] border-brass p-3">
+          <p className="text-sm">
+            {code.name} types this under "Forgot it?" where one signs in, within a day, and chooses a password; it ends
+            their second factor too. Shown this once:
+          </p>
+          <p className="wide font-extrabold text-2xl tracking-wide">{code.code}</p>
+        </div>
+      )}
+      <h3 className="wide mt-2 font-bold">Invite</h3>
       <div className="mt-1 flex flex-wrap gap-2">
         <Button onClick={() => invite.mutate("coach")}>A coach</Button>
         <Button onClick={() => invite.mutate("assistant")}>An assistant</Button>
@@ -69,17 +85,18 @@ export function CrewSheet({ close }: { close: () => void }) {
         Assistants run classes and look; coaches plan and keep; owners do all of it and choose who works here. A name
         stays on what somebody wrote.
       </p>
-    </Sheet>
+    </Box>
   );
 }
 
 type LineProps = {
   account: Account;
   me: boolean;
+  reset: () => void;
   change: (facts: { role?: Account["role"]; closed?: boolean }) => void;
 };
 
-function Line({ account, me, change }: LineProps) {
+function Line({ account, me, change, reset }: LineProps) {
   return (
     <li className="flex flex-wrap items-center gap-2 border-seam/60 border-t py-1.5 first:border-t-0">
       <span className={`min-w-40 flex-1 leading-tight ${account.closed ? "text-ink-soft" : ""}`}>
@@ -101,6 +118,11 @@ function Line({ account, me, change }: LineProps) {
           <option key={role}>{role}</option>
         ))}
       </select>
+      {!me && !account.closed && (
+        <Button small aria-label={`A new password for ${account.name}`} onClick={reset}>
+          New password
+        </Button>
+      )}
       {!me && (
         <Button
           small
