@@ -18,6 +18,7 @@ module JauntyBell
     USAGE = <<~TEXT
       bin/backup FILE                     everything on this server, to one file
       bin/restore FILE [--replace]        back again; into an empty database, or in place of what is there
+      bin/nightly                         a backup to JAUNTY_BACKUPS, restored for a trial and compared
       bin/club list                       the clubs on this server
       bin/club new NAME OWNER EMAIL ZONE  a club with its owner's account; prints a password for it
       bin/club reset EMAIL                a code for a new password; it ends a second factor too
@@ -39,7 +40,7 @@ module JauntyBell
     end
 
     def call(command, arguments)
-      return @output.puts(USAGE) if arguments.empty? || (arguments & %w[-h --help help]).any?
+      return @output.puts(USAGE) if (arguments.empty? && command != "nightly") || (arguments & %w[-h --help help]).any?
       send(:"do_#{command}", *arguments)
     rescue ArgumentError => e
       raise unless e.backtrace_locations&.first&.label&.start_with?("do_")
@@ -59,6 +60,15 @@ module JauntyBell
         clubs = Store::Backup.new(url).read(path, replace: replace == "--replace")
         Store::Database.open(url).tap { |db| Store::Database.migrate(db) }.disconnect
         say "#{clubs} #{(clubs == 1) ? "club is" : "clubs are"} back as on the day of the backup."
+      end
+    end
+
+    def do_nightly
+      folder = Settings.backups or raise Refused, "Say in JAUNTY_BACKUPS where backups go."
+      with_server do |url|
+        told = Store::Nightly.new(url, backups: folder, notes: Settings.health, to: Settings.backup_to).run
+        raise Refused, told[:said] unless told[:ok]
+        say "#{told[:file]}: #{told[:said]}#{" Copied to #{told[:copied]}." if told[:copied]}"
       end
     end
 

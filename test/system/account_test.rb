@@ -55,7 +55,7 @@ class AccountSystemTest < SystemTest
 
   def change_password(old, fresh)
     find("button[aria-label*='account of']").click
-    find("[role=menuitem]", text: "Change password").click
+    find("[role=menuitem]", text: "Your account").click
     fill_in "Your password now", with: old
     fill_in "New password", with: fresh
     click_button "Change it"

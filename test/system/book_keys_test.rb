@@ -58,11 +58,10 @@ class BookKeysTest < SystemTest
     settings = db[:clubs].get(:settings)
     find("button", text: "NT").click
     click_on "The school"
-    within("[role=dialog]") do
-      fill_in "Days away", with: "200"
-      press(:tab)
-      assert_text "In the Book"
-    end
+    within("nav[aria-label='Pages of the school']") { click_link "The Book" }
+    fill_in "Days away", with: "200"
+    press(:tab)
+    assert_text "In the Book"
     Timeout.timeout(10) { Thread.pass until db[:clubs].get(:settings).to_h.dig("pointed_out", "away") == 200 }
     visit "/book/board"
     assert_text "Load board"

@@ -181,11 +181,12 @@ class CardSystemTest < SystemTest
 
   def test_what_the_school_owns_counts
     find("button[aria-label*='Nell Tidewell'], button[aria-haspopup=menu]", match: :first).click
+    here = page.current_url
     click_on "The school"
-    within("[role=dialog]") do
-      fill_in "focus mitts, how many", with: "1\t"
-      click_button "Close"
-    end
+    click_link "The floor"
+    fill_in "focus mitts, how many", with: "1\t"
+    wait_until { db[:clubs].get(Sequel.lit("settings->'kit'->'focus-mitts'")) == 1 }
+    visit here
     assert_text "3 sets of focus mitts are needed and the club owns 1"
     assert_button "On long pads instead"
   ensure

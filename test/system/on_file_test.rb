@@ -51,13 +51,11 @@ class OnFileTest < SystemTest
   def test_first_aid_is_the_school_s
     find("button[aria-label*='Nell Tidewell'], button[aria-haspopup=menu]", match: :first).click
     click_on "The school"
-    within("[role=dialog]") do
-      fill_in "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch",
-        fill_options: {rapid: false}
-      find_field("Same level").click
-      assert_field "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch"
-      click_button "Close"
-    end
+    click_link "Safety"
+    fill_in "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch",
+      fill_options: {rapid: false}
+    find_field("Adults").click
+    assert_field "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch"
     wait_until { db[:clubs].get(Sequel.lit("settings->'first_aid'")).to_a == ["Ruben Quay", "Box in the porch"] }
   ensure
     db[:clubs].update(settings: Sequel.lit("jsonb_set(settings, '{first_aid}', ?::jsonb)",

@@ -18,7 +18,7 @@ module JauntyBell
                "/card" => Card,
                "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
                "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School,
-               "/crew" => Crew, "/groups" => Groups, "/club" => ClubHouse, "/mine" => Mine, "/resets" => Resets}.freeze
+               "/crew" => Crew, "/groups" => Groups, "/club" => ClubHouse, "/mine" => Mine, "/health" => Health, "/resets" => Resets}.freeze
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 
@@ -28,7 +28,7 @@ module JauntyBell
         api = api(db)
         api = around_api.call(api) if around_api
         accounts = Accounts.for(db)
-        interface = Interface.new(INTERFACE)
+        interface, trust = Interface.new(INTERFACE), Trust.new
         Rack::Builder.app do
           use Rack::Deflater, sync: false,
             if: ->(_env, _status, headers, _body) {
@@ -47,8 +47,10 @@ module JauntyBell
             use SignIns
             use accounts
             use SameClub
+            use Watch
             run api
           end
+          %w[/trust /root.crt].each { |path| map(path) { run trust } }
           run interface
         end
       end

@@ -25,7 +25,7 @@ module JauntyBell
         end
         cells = all.first.cells
         named = headed.call(cells)
-        @heading = named ? cells : [first, *Array.new(cells.size - 1, "")]
+        @heading = named ? cells : [first, *Array.new([cells.size - 1, 0].max, "")]
         @rows = all.drop(named ? 1 : 0).reject { |row| row.cells.all?(&:empty?) }
         if @rows.size > MOST_ROWS
           raise Core::InvalidInput.new("The file has #{@rows.size} rows: send at most #{MOST_ROWS} at once.",

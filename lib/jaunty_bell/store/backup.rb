@@ -15,11 +15,15 @@ module JauntyBell
         @url = url
       end
 
-      # Writes beside the file first, so that a backup that fails leaves the one from before. Raises Failed.
-      def write(path)
+      # Writes beside the file first, so that a backup that fails leaves the one from before. `snapshot` is one that a
+      # transaction has exported: what it sees is written. Raises Failed.
+      def write(path, snapshot: nil)
         partial = "#{path}.partial"
         File.open(partial, File::WRONLY | File::CREAT | File::TRUNC,
-          0o600) { |file| run("pg_dump", "--format=custom", "--no-owner", "--no-privileges", @url, out: file) }
+          0o600) { |file|
+          run("pg_dump", "--format=custom", "--no-owner", "--no-privileges",
+            *(["--snapshot=#{snapshot}"] if snapshot), @url, out: file)
+        }
         File.rename(partial, path)
         File.size(path)
       rescue SystemCallError => e

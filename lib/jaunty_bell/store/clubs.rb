@@ -21,6 +21,7 @@ module JauntyBell
       # Conflict.
       def add(name:, time_zone:, country:, owner:, login:)
         @db.transaction(savepoint: true) do
+          refuse_again(name, login)
           id = SecureRandom.uuid
           @db[:clubs].insert(id: id, name: name.strip, time_zone: time_zone, country: country,
             opening: Sequel.pg_jsonb({}))
@@ -41,6 +42,15 @@ module JauntyBell
       def demo? = @db[:clubs].empty? && @db[:server_notes].where(name: NO_DEMO).empty?
 
       def no_demo = @db[:server_notes].insert_conflict.insert(name: NO_DEMO)
+
+      private
+
+      # Others may have a club of that name; whoever opens it twice meant one.
+      def refuse_again(name, login)
+        there = login[:id] && @db[:clubs].where(Sequel.function(:lower, :name) => name.strip.downcase,
+          :id => @db[:accounts].where(login_id: login[:id]).select(:club_id)).get(:name)
+        raise Conflict.new("You have a club called \"#{there}\" already: sign in to it.", path: "club") if there
+      end
     end
   end
 end

@@ -86,7 +86,7 @@ module JauntyBell
 
       def all_hours =
         @db[:group_hours].where(club_id: @club_id).order(:day, :at, :id)
-          .select(:id, :group_id, :day, Sequel.function(:to_char, :at, "HH24:MI").as(:at), :minutes, :room, :coach_id).all
+          .select(:id, :group_id, :day, :at, :minutes, :room, :coach_id).all
 
       def members_by_group
         own = @db[:students].where(club_id: @club_id).exclude(member_since: nil).select(:group_id)

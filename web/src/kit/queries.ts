@@ -75,6 +75,7 @@ export const asks = {
       gcTime: 0,
       queryFn: () => data(api.POST("/api/resets/told", { body: { code } })),
     }),
+  health: () => queryOptions({ queryKey: ["health"], queryFn: () => data(api.GET("/api/health")), gcTime: 0 }),
   mine: () => queryOptions({ queryKey: ["mine"], queryFn: () => data(api.GET("/api/mine")) }),
   drawnCode: (text: string) =>
     queryOptions({

@@ -8,6 +8,7 @@ import { Abilities } from "./Abilities";
 /** This device and what its browser lets the program do; and the way here for another one. */
 export function DevicesPage() {
   const address = window.location.origin;
+  const server = useQuery(asks.openings()).data;
   const code = useQuery(asks.drawnCode(address));
   return (
     <>
@@ -26,7 +27,7 @@ export function DevicesPage() {
             awake. The README says how a hall gets it (bin/install), with the internet or without.
           </p>
         )}
-        {window.location.protocol === "https:" && (
+        {server?.authority && (
           <p className="text-sm">
             Does the other device warn of the certificate? The hall has its own authority: open{" "}
             <a href="/trust" className="font-semibold underline">

@@ -15,6 +15,7 @@ import { OnTheFloor } from "./OnTheFloor";
 import { PeoplePage } from "./PeoplePage";
 import type { School } from "./parts";
 import { Safety } from "./Safety";
+import { ServerPage } from "./ServerPage";
 import { StarterPage } from "./StarterPage";
 import { Teaching } from "./Teaching";
 import { Techniques } from "./Techniques";
@@ -42,6 +43,7 @@ const PAGES: Page[] = [
   { id: "book", name: "The Book", shown: (school) => <InTheBook school={school} /> },
   { id: "safety", name: "Safety", shown: (school) => <Safety school={school} /> },
   { id: "starter", name: "Starter shelf", shown: () => <StarterPage /> },
+  { id: "server", name: "The server", owner: true, shown: () => <ServerPage /> },
   { id: "devices", name: "Devices", shown: () => <DevicesPage /> },
 ];
 

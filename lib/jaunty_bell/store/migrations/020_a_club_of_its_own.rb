@@ -17,7 +17,7 @@ Sequel.migration do
       column :id, :uuid, null: false
       column :group_id, :uuid, null: false
       Integer :day, null: false # 1 Monday to 7
-      column :at, :time, null: false # on the clock on the wall
+      String :at, null: false # 18:30 on the clock on the wall
       Integer :minutes, null: false
       String :room
       foreign_key :coach_id, :accounts, type: :Bignum, on_delete: :set_null
@@ -25,6 +25,7 @@ Sequel.migration do
       foreign_key %i[club_id group_id], :groups, key: %i[club_id id], on_delete: :cascade
       constraint :weekday, day: 1..7
       constraint :length, minutes: 5..300
+      constraint :time_of_day, Sequel.lit("at ~ '^([01][0-9]|2[0-3]):[0-5][0-9]$'")
       index %i[club_id group_id]
       index :coach_id
     end

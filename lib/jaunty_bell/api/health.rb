@@ -1,0 +1,80 @@
+require "socket"
+require "openssl"
+require "jaunty_bell/version"
+
+module JauntyBell
+  module Api
+    # How the server is, for whoever owns a club on it.
+    class Health < Room
+      BEGAN = Time.now
+      LATE = 36 * 3_600 # seconds after which there should have been another backup
+      LEAST_ROOM = 1_000 # MB
+      SOON = 7 * 86_400 # seconds before a certificate ends
+      PATIENCE = 2 # seconds
+
+      get "/?", who: :owner do
+        answer({version: VERSION, since: BEGAN.utc.iso8601, disk: disk, database_mb: database, backup: backup,
+          certificate: certificate, mail: Letters.can?, slow: Watch.slow.first(10),
+          errors: Said.recent.map { |each| each.merge(at: each[:at].utc.iso8601) }, wrong: wrong})
+      end
+
+      private
+
+      # What somebody should do something about, in sentences.
+      def wrong
+        [backup_wrong, ("Only #{disk[:free_mb]} MB of disk are free." if disk[:free_mb] < LEAST_ROOM),
+          certificate_wrong].compact
+      end
+
+      def backup_wrong
+        return "No backup has been made yet." if Settings.backups && !backup
+        return unless backup
+        return "The last backup failed: #{backup[:said]}" unless backup[:ok]
+        "The last backup is of #{backup[:at][0, 10]}: since then none was made." if Time.iso8601(backup[:at]) < Clock.now - LATE
+      end
+
+      def certificate_wrong
+        return unless certificate
+        if Time.iso8601(certificate[:ends]) < Time.now
+          return "The certificate ran out on #{certificate[:ends][0, 10]}: browsers refuse this server. See the proxy's log " \
+            "(journalctl -u caddy)."
+        end
+        "The certificate ends on #{certificate[:ends][0, 10]} and has not been renewed: see journalctl -u caddy." if
+          Time.iso8601(certificate[:ends]) < Time.now + SOON
+      end
+
+      def disk
+        @disk ||= begin
+          total, free = `df -Pm #{Settings.data.shellescape}`.lines.last.to_s.split.values_at(1, 3)
+          {total_mb: total.to_i, free_mb: free.to_i}
+        end
+      end
+
+      def database = (db.get(Sequel.function(:pg_database_size, Sequel.function(:current_database))) / 1_048_576.0).round
+
+      def backup
+        @backup ||= Store::Nightly.last(Settings.health)&.transform_keys(&:to_sym)
+          &.slice(:at, :ok, :said, :bytes, :copied)
+      end
+
+      # When the certificate ends that the proxy in front shows for our name; nil where there is no HTTPS.
+      def certificate
+        return unless Settings.https?
+        @certificate ||= {name: Settings.hosts.first, ends: ends_of(Settings.hosts.first).utc.iso8601}
+      rescue SystemCallError, SocketError, OpenSSL::SSL::SSLError, IOError
+        nil
+      end
+
+      def ends_of(name)
+        Socket.tcp("127.0.0.1", 443, connect_timeout: PATIENCE) do |socket|
+          context = OpenSSL::SSL::SSLContext.new
+          context.verify_mode = OpenSSL::SSL::VERIFY_NONE # whatever it is, its end is asked for
+          secured = OpenSSL::SSL::SSLSocket.new(socket, context)
+          secured.hostname = name
+          secured.connect
+          secured.peer_cert.not_after
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,121 @@
+require "net/http"
+
+module JauntyBell
+  module Installed
+    # bin/install: everything a server needs, in steps that may be run again. What stands already stays.
+    class Install
+      PACKAGES = %w[caddy postgresql rsync ruby ruby-dev bundler build-essential libpq-dev libyaml-dev nodejs npm].freeze
+      PATIENCE = 60 # seconds until it must answer
+
+      def initialize(layout, machine, wanted, from:)
+        @layout = layout
+        @machine = machine
+        @wanted = wanted
+        @from = from
+      end
+
+      def run
+        packages
+        user
+        database
+        files
+        program
+        services
+        @machine.say(open_at)
+      end
+
+      # What is written, without a command being run: {path => [text, mode]}.
+      def files_to_write = Files.new(@layout, @wanted, password: password).all
+
+      private
+
+      def step(line) = @machine.say("#{line} …")
+
+      def packages
+        step "Installing from Debian: #{list.join(", ")}"
+        @machine.run("apt-get", "update", "-qq")
+        @machine.run("apt-get", "install", "-y", "-qq", "--no-install-recommends", *list,
+          env: {"DEBIAN_FRONTEND" => "noninteractive"})
+      end
+
+      # Devices of a hall find ring.local by Avahi.
+      def list = PACKAGES + ((@wanted.hall? && @wanted.name.end_with?(".local")) ? ["avahi-daemon"] : [])
+
+      def user
+        unless @machine.fine?("id", Layout::USER)
+          @machine.run("useradd", "--system", "--home-dir", @layout.data, "--shell", "/usr/sbin/nologin", Layout::USER)
+        end
+        [@layout.data, @layout.backups].each do |folder|
+          FileUtils.mkdir_p(folder, mode: 0o750)
+          @machine.run("chown", "#{Layout::USER}:", folder)
+        end
+      end
+
+      # The one that is set stays; it is known to nobody but the settings.
+      def password
+        @password ||= (File.exist?(@layout.settings) &&
+          File.read(@layout.settings)[%r{^DATABASE_URL=postgres://[^:]+:([^@]+)@}, 1]) || SecureRandom.hex(24)
+      end
+
+      def database
+        step "Making the database"
+        psql = ["runuser", "-u", "postgres", "--", "psql", "-v", "ON_ERROR_STOP=1", "-Atc"]
+        there = @machine.fine?("sh", "-c", "runuser -u postgres -- psql -Atc \"SELECT 1 FROM pg_roles WHERE rolname = '#{Layout::USER}'\" | grep -q 1")
+        verb = there ? "ALTER" : "CREATE"
+        @machine.run(*psql, "#{verb} ROLE \"#{Layout::USER}\" LOGIN CREATEDB PASSWORD '#{password}'")
+        return if @machine.fine?("sh", "-c", "runuser -u postgres -- psql -lqt | cut -d '|' -f 1 | grep -qw #{Layout::DATABASE}")
+        @machine.run("runuser", "-u", "postgres", "--", "createdb", "-O", Layout::USER, "-E", "UTF8", "-T", "template0",
+          Layout::DATABASE)
+      end
+
+      def files
+        step "Writing settings and services"
+        files_to_write.each do |path, (text, mode)|
+          owner = ["root", Layout::USER] if path == @layout.settings
+          # Settings somebody has changed stay as they are
+          next if path == @layout.settings && File.exist?(path)
+          @machine.write(path, text, mode: mode, owner: owner)
+        end
+        import = "import #{@layout.plain(@layout.site)}\n"
+        there = File.exist?(@layout.caddyfile) ? File.read(@layout.caddyfile) : ""
+        return if there.include?(import)
+        # Debian ships a page of its own at :80, which would stand in the way
+        ours = there.match?(/^:80 \{/) ? "" : there
+        @machine.write(@layout.caddyfile, ours + import)
+      end
+
+      def program
+        step "Copying the program and making it ready (some minutes the first time)"
+        release = Release.new(@layout, @machine)
+        release.choose(release.bring(@from, Time.now.utc.strftime("%Y%m%d%H%M%S")))
+        release.tidy
+      end
+
+      def services
+        step "Starting the services"
+        @machine.run("systemctl", "daemon-reload")
+        @machine.run("systemctl", "enable", "--now", "postgresql", "caddy", "jaunty-bell", "jaunty-bell-nightly.timer")
+        @machine.run("systemctl", "restart", "jaunty-bell")
+        @machine.run("systemctl", "reload-or-restart", "caddy")
+        authority if @wanted.hall?
+      end
+
+      # The proxy's own authority, where tablets can get it from.
+      def authority
+        made = "/var/lib/caddy/.local/share/caddy/pki/authorities/local/root.crt"
+        @machine.run("sh", "-c", "for i in $(seq #{PATIENCE}); do [ -e #{made} ] && break; sleep 1; done; " \
+          "install -o #{Layout::USER} -m 644 #{made} #{@layout.authority}")
+      end
+
+      def open_at
+        <<~TEXT
+
+          Jaunty Bell is open at https://#{@wanted.name}
+          #{"Tablets trust it after http://#{@wanted.name}/trust, once each." if @wanted.hall?}
+          Open the first club there; the code that lets you is #{@wanted.code} (#{@layout.settings}).
+          Backups go to #{@layout.backups} every night at #{Files::BACKUP_AT}#{" and on to #{@wanted.backup_to}" if @wanted.backup_to}.
+        TEXT
+      end
+    end
+  end
+end

@@ -1,0 +1,3 @@
+module JauntyBell
+  VERSION = "0.18"
+end
