@@ -43,9 +43,9 @@ module SystemServer
   def self.new_profile =
     Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
 
-  def self.driver(app, profile = new_profile)
+  def self.driver(app, profile = new_profile, *more)
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-    [*FLAGS, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag| options.add_argument(flag) }
+    [*FLAGS, *more, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag| options.add_argument(flag) }
     options.add_option("goog:loggingPrefs", {browser: "ALL"})
     service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver", port: rand(FREE_PORTS))
     Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)

@@ -97,12 +97,12 @@ module JauntyBell
         UNIT
       end
 
-      # HTTPS in front. Over plain HTTP a hall shows only how to trust its authority.
+      # HTTPS in front. Answers come packed already: packed once more here, a screen that follows a class would hear
+      # nothing until a whole packet is full. Over plain HTTP a hall shows only how to trust its authority.
       def site
         <<~CADDY
           #{@wanted.name} {
           #{"\ttls internal\n" if @wanted.hall?}	reverse_proxy 127.0.0.1:#{Layout::PORT}
-          	encode gzip
           }
           #{http if @wanted.hall?}
         CADDY

@@ -34,7 +34,7 @@ export function Clubs({ clubs }: { clubs: Session["clubs"] }) {
             {club.id === here.id ? (
               <span className="text-ink-soft">here</span>
             ) : (
-              <Button small aria-label={`Go to ${club.name}`} onClick={() => go.mutate(club.id)}>
+              <Button small aria-label={`Go there: ${club.name}`} onClick={() => go.mutate(club.id)}>
                 Go there
               </Button>
             )}

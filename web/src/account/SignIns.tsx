@@ -30,7 +30,7 @@ export function SignIns({ mine }: { mine: Mine }) {
               </span>
             </span>
             {!each.here && (
-              <Button small aria-label={`End the sign-in of ${each.name}`} onClick={() => end.mutate(each.id)}>
+              <Button small aria-label={`End it: ${each.name}`} onClick={() => end.mutate(each.id)}>
                 End it
               </Button>
             )}

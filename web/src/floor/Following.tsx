@@ -15,7 +15,8 @@ type Props = {
   take: () => Promise<void>;
 };
 
-/** Another device leads this class: this one shows the same, and can take the lead where that one stands. */
+/** Another device leads this class: this one shows the same, and can take the lead where that one stands, as soon as it
+ * knows where that is. */
 export function Following({ opened, leader, change, take }: Props) {
   const client = useQueryClient();
   const { live, touch } = useFollowing(opened.id);
@@ -37,7 +38,7 @@ export function Following({ opened, leader, change, take }: Props) {
         <p role="status" className="font-bold text-lg">
           {leader} This one follows.
         </p>
-        <Button look="nightMain" big onClick={() => void lead()}>
+        <Button look="nightMain" big disabled={live === undefined} onClick={() => void lead()}>
           Lead from here
         </Button>
       </div>

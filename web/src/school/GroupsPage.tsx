@@ -75,7 +75,7 @@ function OneGroup({ group, others }: { group: Group; others: Group[] }) {
             <Button small aria-label={`Rename ${group.name}`} onClick={() => setChanging("name")}>
               Rename
             </Button>
-            <Button small aria-label={`Close ${group.name}`} onClick={() => setChanging("close")}>
+            <Button small aria-label={`Close it: ${group.name}`} onClick={() => setChanging("close")}>
               Close it
             </Button>
           </div>
@@ -186,7 +186,7 @@ function Closed({ group }: { group: Group }) {
         <strong>{group.name}</strong>, closed {group.closed_on && shortDate(group.closed_on)}
       </span>
       {mayPlan && (
-        <Button small aria-label={`Open ${group.name} again`} onClick={() => open.mutate()}>
+        <Button small aria-label={`Open again: ${group.name}`} onClick={() => open.mutate()}>
           Open again
         </Button>
       )}

@@ -97,7 +97,7 @@ export function Hours({ group, done }: { group: { id: string; hours: Hour[] }; d
             small
             look="quiet"
             className="self-end justify-self-start"
-            aria-label={`Drop hour ${i + 1}`}
+            aria-label={`Drop it: hour ${i + 1}`}
             onClick={() => setHours(hours.filter((each) => each.id !== hour.id))}
           >
             Drop it

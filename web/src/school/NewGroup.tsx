@@ -61,7 +61,7 @@ export function NewGroup({ first }: { first: boolean }) {
               key={day}
               type="button"
               aria-pressed={on}
-              aria-label={weekdayName(day)}
+              title={weekdayName(day)}
               onClick={() => setDays(on ? days.filter((each) => each !== day) : [...days, day].sort())}
               className={`min-h-9 min-w-12 rounded-full border-[1.5px] px-3 font-semibold text-sm ${on ? "border-ink bg-ink text-canvas" : "border-seam bg-chalk hover:border-ink"}`}
             >

@@ -37,7 +37,7 @@ export function StarterPage() {
                 small
                 look="quiet"
                 aria-expanded={open === each.id}
-                aria-label={`What is in ${each.name}`}
+                aria-label={`${open === each.id ? "Hide" : "What is in it"}: ${each.name}`}
                 onClick={() => setOpen(open === each.id ? undefined : each.id)}
               >
                 {open === each.id ? "Hide" : "What is in it"}
@@ -47,7 +47,7 @@ export function StarterPage() {
               ) : (
                 mayPlan && (
                   <Button
-                    aria-label={`Take ${each.name}`}
+                    aria-label={`Take it: ${each.name}`}
                     disabled={take.isPending}
                     onClick={() => take.mutate(each.id)}
                   >

@@ -18,7 +18,8 @@ export function FirstClass() {
   const [card, setCard] = useState("");
   const [group, setGroup] = useState<string>();
   const [cardId, classId] = [useNextId(), useNextId()];
-  const chosen = card || cards[0]?.id || templates[0]?.id || "";
+  const easy = templates.find((each) => each.level === "foundation") ?? templates[0];
+  const chosen = card || cards[0]?.id || easy?.id || "";
   const theirs = group ?? groups[0]?.id ?? "";
   const open = useMutation({
     mutationFn: async () => {

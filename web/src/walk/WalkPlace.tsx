@@ -121,7 +121,7 @@ export default function WalkPlace() {
             ))}
           </ol>
         </nav>
-        <section aria-label={name} className="grid min-w-0 max-w-3xl gap-4">
+        <div className="grid min-w-0 max-w-3xl gap-4">
           <div>
             <h2 className="wide font-extrabold text-xl">{name}</h2>
             <p className="text-ink-soft">{says}</p>
@@ -135,7 +135,7 @@ export default function WalkPlace() {
               </Button>
             </div>
           )}
-        </section>
+        </div>
       </div>
     </>
   );
