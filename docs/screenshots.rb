@@ -24,8 +24,8 @@ class Screenshots < SystemTest
   def views
     {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "See it and answer")[:id]}" },
-     flows: -> { visit "/bench/flows/#{db[:flows].first(name: "Tide warm-up")[:id]}" },
-     card: -> { visit "/card/#{card[:id]}" }, cards: -> { visit "/card" },
+     school: -> { visit "/school/taught" }, walk: -> { visit "/walk/groups" },
+     card: -> { visit "/card/#{card[:id]}" },
      calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" },
      board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") },

@@ -15,10 +15,16 @@ const offline = VitePWA({
     display: "standalone",
     background_color: "#f4eee3",
     theme_color: "#20252b",
-    icons: [{ src: "/bell.svg", sizes: "any", type: "image/svg+xml" }],
+    icons: [
+      { src: "/bell.svg", sizes: "any", type: "image/svg+xml" },
+      { src: "/icon-192.png", sizes: "192x192", type: "image/png" },
+      { src: "/icon-512.png", sizes: "512x512", type: "image/png" },
+      { src: "/icon-512.png", sizes: "512x512", type: "image/png", purpose: "maskable" },
+    ],
+    share_target: { action: "/share", method: "GET", params: { title: "title", text: "text", url: "url" } },
   },
   workbox: {
-    globPatterns: ["**/*.{js,css,html,svg,woff2,wav}"],
+    globPatterns: ["**/*.{js,css,html,svg,png,woff2,wav}"],
     navigateFallback: "/index.html",
     navigateFallbackDenylist: [/^\/api\//],
     cleanupOutdatedCaches: true,

@@ -87,7 +87,8 @@ module JauntyBell
         known = Store::Logins.new(db).of(email)
         Services::Opening.new(db).open(club: name, time_zone: zone, name: owner, email: email,
           login: known || {email: email, hash: Api::Accounts.hash(password)})
-        say "#{name} is open. #{email} signs in with #{known ? "the password they have" : "#{password}, to be changed at the first sign-in"}."
+        by = known ? "the password they have" : "#{password}, to be changed at the first sign-in"
+        say "#{name} is open. #{email} signs in with #{by}."
       end
     end
 

@@ -20,7 +20,8 @@ class AccountTest < ApiTest
     call(:post, "/api/bench/analysis", notation: "1-2")
     assert_refused 401
     call(:get, "/api/session")
-    assert_equal({account: nil, halfway: false, club: nil, clubs: [], strange: [], next_class: nil}, answer.except(:now))
+    assert_equal({account: nil, halfway: false, club: nil, clubs: [], strange: [], next_class: nil},
+      answer.except(:now))
   end
 
   # In words and in time: somebody else's answer takes as long as one's own.

@@ -13,7 +13,8 @@ class ClubHouseTest < ApiTest
     call(:put, "/api/club", name: " Lock House ", time_zone: "Europe/Vienna", country: "AT", region: nil)
     assert_equal ["Lock House", "Europe/Vienna", "AT", nil], answer.values_at(:name, :time_zone, :country, :region)
     assert_equal "AT", call(:get, "/api/session")[:club][:country]
-    {{name: " "} => [400, "name"], {time_zone: "Moon/Sea"} => [422, "time_zone"], {country: "Austria"} => [400, "country"]}
+    {{name: " "} => [400, "name"], {time_zone: "Moon/Sea"} => [422, "time_zone"],
+     {country: "Austria"} => [400, "country"]}
       .each do |facts, (code, path)|
       call(:put, "/api/club", name: "X", time_zone: "Europe/Vienna", country: "AT", region: nil, **facts)
       assert_refused code, path: path

@@ -30,7 +30,8 @@ class IsolationTest < ApiTest
                 device: uuid, take: false, moment: "door", ring: {at: 0, gone: 0, running: false, extra: {}},
                 reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else", half_life: 20, effort: 5,
                 title: nil, estimated: false, attempted: 3, clean: 2, rule: "range-in", taught: true,
-                combination_ids: [], juniors: false, hours: [], closed: true, groups: [], phases: [phase("march", seconds: 30)],
+                combination_ids: [], juniors: false, hours: [], closed: true, groups: [],
+                phases: [phase("march", seconds: 30)],
                 **drill}
         body[:group_id] = uuid if path.end_with?("/own")
         body.update(group_id: uuid, from: "count") if path.end_with?("/progression")

@@ -49,7 +49,8 @@ class InstalledFilesTest < Minitest::Test
     said, status = Open3.capture2e("systemd-analyze", "calendar", files(wanted).timer[/OnCalendar=(.*)/, 1])
     assert status.success?, said
     assert_match(/03:30:00/, said)
-    assert_match(/^Persistent=yes|^Persistent=true/, files(wanted).timer, "missed while the machine was off, it is made up for")
+    assert_match(/^Persistent=yes|^Persistent=true/, files(wanted).timer,
+      "missed while the machine was off, it is made up for")
   end
 
   def test_the_service_is_nobody_s_root_and_comes_back
@@ -64,7 +65,8 @@ class InstalledFilesTest < Minitest::Test
     {wanted => 1, hall => 2}.each do |each, count|
       path = File.join(@folder, "Caddyfile")
       File.write(path, files(each).site)
-      said, status = Open3.capture2e({"HOME" => @folder, "XDG_DATA_HOME" => @folder}, "caddy", "adapt", "--config", path)
+      said, status = Open3.capture2e({"HOME" => @folder, "XDG_DATA_HOME" => @folder}, "caddy", "adapt", "--config",
+        path)
       assert status.success?, said
       servers = JSON.parse(said.lines.grep(/\A\{"apps"/).last).dig("apps", "http", "servers")
       assert_equal count, servers.size, "a hall answers over plain HTTP too, to show how it is trusted"

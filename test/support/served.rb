@@ -26,9 +26,11 @@ class Served
   # Every service, as after the machine was switched on.
   def boot
     supervise(:web, environment, "bin/serve")
-    supervise(:proxy, {"HOME" => @folder, "XDG_DATA_HOME" => File.join(@folder, "caddy")}, "caddy", "run", "--config", caddyfile)
+    supervise(:proxy, {"HOME" => @folder, "XDG_DATA_HOME" => File.join(@folder, "caddy")}, "caddy", "run", "--config",
+      caddyfile)
     until_true { answers? }
-    FileUtils.install(certificate, @layout.authority, mode: 0o644, owner: (Process.uid.zero? ? "nobody" : nil)) # as bin/install does
+    # As bin/install does
+    FileUtils.install(certificate, @layout.authority, mode: 0o644, owner: (Process.uid.zero? ? "nobody" : nil))
   end
 
   # As when the machine is switched off: everything ends at once, nothing says goodbye.
@@ -87,7 +89,9 @@ class Served
 
   def prepare
     @threads = []
-    @files.all.each { |path, (text, mode)| JauntyBell::Installed::Machine.new(output: StringIO.new, only_tells: true).write(path, text, mode: mode) }
+    @files.all.each { |path, (text, mode)|
+      JauntyBell::Installed::Machine.new(output: StringIO.new, only_tells: true).write(path, text, mode: mode)
+    }
     FileUtils.mkdir_p([@layout.data, @layout.backups])
     TestDatabase.open("jaunty_served").then { |db| db.disconnect }
     FileUtils.chown_R("nobody", "nogroup", @layout.data) if Process.uid.zero?
@@ -105,7 +109,11 @@ class Served
   end
 
   def supervise(name, env, *command)
-    command = ["runuser", "-u", "nobody", "--", "env", *env.map { |pair| pair.join("=") }, *command] if name == :web && Process.uid.zero?
+    if name == :web && Process.uid.zero?
+      command = ["runuser", "-u", "nobody", "--", "env", *env.map { |pair|
+        pair.join("=")
+      }, *command]
+    end
     @threads << Thread.new do
       until @stopped
         @running[name] = spawn(env, *command, chdir: ROOT, pgroup: true, out: [@log, "a"], err: [@log, "a"])

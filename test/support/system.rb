@@ -45,7 +45,9 @@ module SystemServer
 
   def self.driver(app, profile = new_profile, *more)
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-    [*FLAGS, *more, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag| options.add_argument(flag) }
+    [*FLAGS, *more, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag|
+      options.add_argument(flag)
+    }
     options.add_option("goog:loggingPrefs", {browser: "ALL"})
     service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver", port: rand(FREE_PORTS))
     Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)

@@ -185,7 +185,7 @@ class CardSystemTest < SystemTest
     click_on "The school"
     click_link "The floor"
     fill_in "focus mitts, how many", with: "1\t"
-    wait_until { db[:clubs].get(Sequel.lit("settings->'kit'->'focus-mitts'")) == 1 }
+    until_true { db[:clubs].get(Sequel.lit("settings->'kit'->'focus-mitts'")) == 1 }
     visit here
     assert_text "3 sets of focus mitts are needed and the club owns 1"
     assert_button "On long pads instead"

@@ -46,7 +46,8 @@ class FirstClassTest < SystemTest
 
   def device(app)
     was, ENV["HOME"] = ENV["HOME"], @home
-    SystemServer.driver(app, SystemServer.new_profile, "--host-resolver-rules=MAP #{Served::NAME}:443 127.0.0.1:#{@served.https}")
+    SystemServer.driver(app, SystemServer.new_profile,
+      "--host-resolver-rules=MAP #{Served::NAME}:443 127.0.0.1:#{@served.https}")
       .tap(&:browser)
   ensure
     ENV["HOME"] = was
@@ -84,7 +85,8 @@ class FirstClassTest < SystemTest
     Capybara.using_driver(:owner) { to_what_is_marked }
     Capybara.using_driver(:coach) { mark_as_second }
     Capybara.using_driver(:owner) { go_on_without_the_server }
-    assert_equal %w[Bea Ines], db[:marks].join(:accounts, id: :coach_id).distinct.select_order_map(Sequel[:accounts][:name])
+    assert_equal %w[Bea Ines],
+      db[:marks].join(:accounts, id: :coach_id).distinct.select_order_map(Sequel[:accounts][:name])
     assert_equal STUDENTS.size, db[:presences].count
   end
 

@@ -24,6 +24,7 @@ const RecordsPlace = lazy(() => import("./book/RecordsPlace"));
 const StudentPlace = lazy(() => import("./book/student/StudentPlace"));
 const SchoolPlace = lazy(() => import("./school/SchoolPlace"));
 const AccountPlace = lazy(() => import("./account/AccountPlace"));
+const Shared = lazy(() => import("./bench/Shared"));
 const WalkPlace = lazy(() => import("./walk/WalkPlace"));
 const WeeksPlace = lazy(() => import("./weeks/WeeksPlace"));
 
@@ -110,6 +111,7 @@ function Framed() {
           <Route path="/weeks/:page" element={<WeeksPlace />} />
           <Route path="/school" element={<SchoolPlace />} />
           <Route path="/school/:page" element={<SchoolPlace />} />
+          <Route path="/share" element={<Shared />} />
           <Route path="/account" element={<AccountPlace />} />
           <Route path="/walk" element={<WalkPlace />} />
           <Route path="/walk/:step" element={<WalkPlace />} />

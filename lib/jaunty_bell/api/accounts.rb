@@ -92,9 +92,9 @@ module JauntyBell
         end
       end
 
-      # Whoever is signed in (Store::School.account), or nil; and whether they are half in. A session that was noted as used within the hour takes one
-      # look and nothing is written; others go the whole way through Rodauth, which drops those that lay unused too long
-      # and notes the use. Where there are time codes, a password alone is not in yet.
+      # Whoever is signed in (Store::School.account), or nil; and whether they are half in. A session that was noted as
+      # used within the hour takes one look and nothing is written; others go the whole way through Rodauth, which drops
+      # those that lay unused too long and notes the use. Where there are time codes, a password alone is not in yet.
       def self.of(db, rodauth)
         key = rodauth.session[rodauth.session_id_session_key] or return
         account = Store::School.account(db, rodauth.session_value, rodauth.compute_hmacs(key),

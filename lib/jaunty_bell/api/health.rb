@@ -1,5 +1,6 @@
 require "socket"
 require "openssl"
+require "shellwords"
 require "jaunty_bell/version"
 
 module JauntyBell
@@ -30,13 +31,17 @@ module JauntyBell
         return "No backup has been made yet." if Settings.backups && !backup
         return unless backup
         return "The last backup failed: #{backup[:said]}" unless backup[:ok]
-        "The last backup is of #{backup[:at][0, 10]}: since then none was made." if Time.iso8601(backup[:at]) < Clock.now - LATE
+        if Time.iso8601(backup[:at]) < Clock.now - LATE
+          "The last backup is of #{backup[:at][0,
+            10]}: since then none was made."
+        end
       end
 
       def certificate_wrong
         return unless certificate
         if Time.iso8601(certificate[:ends]) < Time.now
-          return "The certificate ran out on #{certificate[:ends][0, 10]}: browsers refuse this server. See the proxy's log " \
+          return "The certificate ran out on #{certificate[:ends][0,
+            10]}: browsers refuse this server. See the proxy's log " \
             "(journalctl -u caddy)."
         end
         "The certificate ends on #{certificate[:ends][0, 10]} and has not been renewed: see journalctl -u caddy." if
@@ -50,7 +55,9 @@ module JauntyBell
         end
       end
 
-      def database = (db.get(Sequel.function(:pg_database_size, Sequel.function(:current_database))) / 1_048_576.0).round
+      def database
+        (db.get(Sequel.function(:pg_database_size, Sequel.function(:current_database))) / 1_048_576.0).round
+      end
 
       def backup
         @backup ||= Store::Nightly.last(Settings.health)&.transform_keys(&:to_sym)
@@ -68,7 +75,8 @@ module JauntyBell
       def ends_of(name)
         Socket.tcp("127.0.0.1", 443, connect_timeout: PATIENCE) do |socket|
           context = OpenSSL::SSL::SSLContext.new
-          context.verify_mode = OpenSSL::SSL::VERIFY_NONE # whatever it is, its end is asked for
+          context.verify_mode = OpenSSL::SSL::VERIFY_PEER
+          context.verify_callback = ->(_good, _store) { true } # whatever it is, its end is asked for
           secured = OpenSSL::SSL::SSLSocket.new(socket, context)
           secured.hostname = name
           secured.connect

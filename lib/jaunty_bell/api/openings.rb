@@ -8,7 +8,8 @@ module JauntyBell
 
       get "/?", who: :anybody do
         answer({lets: Settings.opening.lets, empty: db[:clubs].empty?, demo: !db[:clubs].where(demo: true).empty?,
-                mail: Letters.can?, authority: !Settings.authority.nil?, letters: !Letters.stand_in.nil?, time_zones: Store::Clubs.time_zones})
+                mail: Letters.can?, authority: !Settings.authority.nil?, letters: !Letters.stand_in.nil?,
+                time_zones: Store::Clubs.time_zones})
       end
 
       post "/?", who: :anybody do

@@ -8,8 +8,8 @@ module JauntyBell
       GUESSED = %w[password passwort passw0rd qwerty qwertz letmein welcome boxing kickboxing admin iloveyou sunshine
         football].freeze
       # The ten thousand most common ones, as Rodauth ships them
-      COMMON = File.readlines(File.join(Gem.loaded_specs.fetch("rodauth").full_gem_path, "dict/top-10_000-passwords.txt"),
-        chomp: true).to_set(&:downcase).freeze
+      DICTIONARY = File.join(Gem.loaded_specs.fetch("rodauth").full_gem_path, "dict/top-10_000-passwords.txt")
+      COMMON = File.readlines(DICTIONARY, chomp: true).to_set(&:downcase).freeze
       RUNS = %w[01234567890123456789 98765432109876543210 abcdefghijklmnopqrstuvwxyz qwertyuiop qwertzuiop
         asdfghjkl].freeze
 
@@ -38,8 +38,8 @@ module JauntyBell
         raise Core::InvalidInput.new(why, path: "password")
       end
 
-      # Whose sign-in an email with a password is, as Store::Logins#place has it: that of somebody who is here already, or
-      # one to be made. Raises Core::InvalidInput for a password that will not do, or that is not theirs.
+      # Whose sign-in an email with a password is, as Store::Logins#place has it: that of somebody who is here already,
+      # or one to be made. Raises Core::InvalidInput for a password that will not do, or that is not theirs.
       def self.login(db, email:, password:, about: [])
         there = Store::Logins.new(db).of(email)
         if there.nil?

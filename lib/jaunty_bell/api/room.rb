@@ -108,7 +108,8 @@ module JauntyBell
       # The club as whoever asks works with it (Services::Club).
       def club = @club ||= Services::Club.new(db, account.fetch(:club_id), account)
 
-      def_delegators :club, :people, :groups, :school, :combinations, :series, :drills, :cards, :classes, :closures, :care,
+      def_delegators :club, :people, :groups, :school, :combinations, :series, :drills, :cards, :classes, :closures,
+        :care,
         :book, :programmes,
         :plans, :masteries, :audit, :reading, :group_names, :assistant?
 

@@ -18,7 +18,8 @@ module JauntyBell
                "/card" => Card,
                "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
                "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School,
-               "/crew" => Crew, "/groups" => Groups, "/club" => ClubHouse, "/mine" => Mine, "/health" => Health, "/resets" => Resets}.freeze
+               "/crew" => Crew, "/groups" => Groups, "/club" => ClubHouse, "/mine" => Mine, "/health" => Health,
+               "/resets" => Resets}.freeze
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 

@@ -3,10 +3,14 @@ module JauntyBell
     # Who is signed in, in which of their clubs, and which class is next.
     class Session < Room
       get "/?", who: :anybody do
-        next answer({account: nil, halfway: env[Accounts::HALFWAY] || false, club: nil, clubs: [], strange: [], next_class: nil, now: Clock.now.iso8601(3)}) unless account
+        unless account
+          next answer({account: nil, halfway: env[Accounts::HALFWAY] || false, club: nil, clubs: [], strange: [],
+next_class: nil, now: Clock.now.iso8601(3)})
+        end
         here = people.club
         following = classes.next_of_group(nil, Clock.now)
-        answer({halfway: false, account: account.slice(:name, :email, :role), clubs: Store::Logins.new(db).clubs(account[:login_id]),
+        answer({halfway: false, account: account.slice(:name, :email, :role),
+          clubs: Store::Logins.new(db).clubs(account[:login_id]),
           club: {id: here[:id], name: here[:name], time_zone: here[:time_zone], today: people.today.iso8601,
                  numbering: reading.scheme.id, **here.slice(:demo, :country),
                  opening: !here[:opening].nil? && !here[:opening]["away"]},

@@ -1,8 +1,8 @@
 module JauntyBell
   module Api
-    # Where passwords and codes are tried: signing in, changing one's own, time codes and passkeys. Wrong ones are counted
-    # (Throttle), and the answer is the same whether there is such an account or not, in words and in time. What Rodauth
-    # says is put in the shape of every answer here.
+    # Where passwords and codes are tried: signing in, changing one's own, time codes and passkeys. Wrong ones are
+    # counted (Throttle), and the answer is the same whether there is such an account or not, in words and in time. What
+    # Rodauth says is put in the shape of every answer here.
     class SignIns
       LOGIN = "/account/login"
       WITHOUT = %w[/account/login /account/webauthn-login /account/logout].freeze # for who is not signed in yet
@@ -33,7 +33,9 @@ module JauntyBell
       def tried(status, headers, body, who:, address:, path:, asked:)
         return right(who, address, asked) && [status, headers, body] if status == 200
         said = JSON.parse(body.each.to_a.join)
-        return [200, headers.except("content-length"), [JSON.generate(said.slice(*questions(said)))]] if question?(said, asked)
+        return [200, headers.except("content-length"), [JSON.generate(said.slice(*questions(said)))]] if question?(
+          said, asked
+        )
         refused(status, said, who: who, address: address, login: path == LOGIN)
       end
 

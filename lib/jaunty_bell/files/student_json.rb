@@ -11,7 +11,8 @@ module JauntyBell
       # `groups` maps ids to names.
       def self.of(student, groups)
         student.slice(:id, :name, :stance, :level, :group_id)
-          .merge(group_name: groups.fetch(student[:group_id]), visitor: student[:member_since].nil? && student[:left_on].nil?,
+          .merge(group_name: groups.fetch(student[:group_id]),
+            visitor: student[:member_since].nil? && student[:left_on].nil?,
             left_on: student[:left_on]&.iso8601)
       end
 

@@ -23,6 +23,8 @@ module JauntyBell
         bin/update --back                        the one of before, with its database
       TEXT
 
+      WHICH = "By which name is it reached (gym.example; ring.local for a hall)? "
+
       class Refused < StandardError; end
 
       def self.run(command, arguments, output: $stdout, errors: $stderr, input: $stdin)
@@ -43,7 +45,10 @@ module JauntyBell
         return @output.puts(USAGE) if (arguments & %w[-h --help]).any?
         options.parse!(arguments)
         raise Refused, "\"#{arguments.first}\" means nothing here: bin/#{command} --help." if arguments.any?
-        raise Refused, "bin/#{command} is run as root; the program it installs never is." unless plan? || Process.uid.zero?
+        unless plan? || Process.uid.zero?
+          raise Refused,
+            "bin/#{command} is run as root; the program it installs never is."
+        end
         (command == "install") ? install : update
       end
 
@@ -74,7 +79,7 @@ module JauntyBell
 
       def wanted
         hall = @given.key?(:hall)
-        name = @given[:hall] || @given[:name] || ask("By which name is it reached (gym.example; ring.local for a hall)? ")
+        name = @given[:hall] || @given[:name] || ask(WHICH)
         Wanted.new(name: name, hall: hall || name.to_s.strip.end_with?(".local"),
           **@given.slice(:mail, :mail_from, :backup_to))
       end

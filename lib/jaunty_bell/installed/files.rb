@@ -37,7 +37,7 @@ module JauntyBell
                  "JAUNTY_BACKUPS" => plain(@layout.backups), "JAUNTY_BACKUP_TO" => @wanted.backup_to,
                  "JAUNTY_MAIL" => @wanted.mail, "JAUNTY_MAIL_FROM" => @wanted.mail_from,
                  "JAUNTY_AUTHORITY" => (plain(@layout.authority) if @wanted.hall?)}
-        "# Settings of Jaunty Bell on this server (lib/jaunty_bell/settings.rb); restart jaunty-bell after a change.\n" +
+        "# Settings of Jaunty Bell on this server (lib/jaunty_bell/settings.rb); restart it after a change.\n" +
           lines.compact.map { |name, value| "#{name}=#{value}\n" }.join
       end
 

@@ -4,7 +4,8 @@ module JauntyBell
   module Installed
     # bin/install: everything a server needs, in steps that may be run again. What stands already stays.
     class Install
-      PACKAGES = %w[caddy postgresql rsync ruby ruby-dev bundler build-essential libpq-dev libyaml-dev nodejs npm].freeze
+      PACKAGES = %w[caddy postgresql rsync ruby ruby-dev bundler build-essential libpq-dev libyaml-dev nodejs
+        npm].freeze
       PATIENCE = 60 # seconds until it must answer
 
       def initialize(layout, machine, wanted, from:)
@@ -60,10 +61,12 @@ module JauntyBell
       def database
         step "Making the database"
         psql = ["runuser", "-u", "postgres", "--", "psql", "-v", "ON_ERROR_STOP=1", "-Atc"]
-        there = @machine.fine?("sh", "-c", "runuser -u postgres -- psql -Atc \"SELECT 1 FROM pg_roles WHERE rolname = '#{Layout::USER}'\" | grep -q 1")
+        there = @machine.fine?("sh", "-c",
+          "runuser -u postgres -- psql -Atc \"SELECT 1 FROM pg_roles WHERE rolname = '#{Layout::USER}'\" | grep -q 1")
         verb = there ? "ALTER" : "CREATE"
         @machine.run(*psql, "#{verb} ROLE \"#{Layout::USER}\" LOGIN CREATEDB PASSWORD '#{password}'")
-        return if @machine.fine?("sh", "-c", "runuser -u postgres -- psql -lqt | cut -d '|' -f 1 | grep -qw #{Layout::DATABASE}")
+        return if @machine.fine?("sh", "-c",
+          "runuser -u postgres -- psql -lqt | cut -d '|' -f 1 | grep -qw #{Layout::DATABASE}")
         @machine.run("runuser", "-u", "postgres", "--", "createdb", "-O", Layout::USER, "-E", "UTF8", "-T", "template0",
           Layout::DATABASE)
       end

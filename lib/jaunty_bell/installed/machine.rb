@@ -19,11 +19,12 @@ module JauntyBell
       def say(line) = @output.puts(line)
 
       # Raises Failed with what the command said last.
-      def run(*command, as: nil, env: {}, chdir: nil)
-        command = ["runuser", "-u", as, "--", "env", *env.map { |name, value| "#{name}=#{value}" }, *command] if as
+      def run(*command, as: nil, env: {}, chdir: "/")
+        command = ["env", *env.map { |name, value| "#{name}=#{value}" }, *command] if env.any?
+        command = ["runuser", "-u", as, "--", *command] if as
         @told << command.join(" ")
         return "" if @only_tells
-        said, status = Open3.capture2e((as ? {} : env), *command, **(chdir ? {chdir: chdir} : {}))
+        said, status = Open3.capture2e(*command, chdir: chdir)
         return said if status.success?
         raise Failed, "#{command.first(6).join(" ")} … failed: #{said.lines.map(&:strip).reject(&:empty?).last}"
       end

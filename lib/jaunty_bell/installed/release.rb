@@ -40,7 +40,9 @@ module JauntyBell
 
       private
 
-      def all = Dir[File.join(@layout.releases, "*")].select { |each| File.directory?(each) }.map { |each| File.realpath(each) }
+      def all
+        Dir[File.join(@layout.releases, "*")].select { |each| File.directory?(each) }.map { |each| File.realpath(each) }
+      end
 
       def home = {"HOME" => @layout.data, "LANG" => "C.UTF-8"}
     end

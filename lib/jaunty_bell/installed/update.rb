@@ -22,7 +22,8 @@ module JauntyBell
         go_to(fresh)
         return @release.tidy && done if @answers.call
         put_back(old, kept)
-        raise Machine::Failed, "The new release does not answer: the one of before runs again, with its database as it was."
+        raise Machine::Failed,
+          "The new release does not answer: the one of before runs again, with its database as it was."
       end
 
       # Back to the release before, with the database of the day it was left.
@@ -66,7 +67,8 @@ module JauntyBell
 
       def answers?
         60.times do
-          return true if @machine.fine?("curl", "-fsS", "-o", File::NULL, "http://127.0.0.1:#{Layout::PORT}/api/session")
+          return true if @machine.fine?("curl", "-fsS", "-o", File::NULL,
+            "http://127.0.0.1:#{Layout::PORT}/api/session")
           sleep 1
         end
         false

@@ -24,7 +24,11 @@ module JauntyBell
       def initialize(name:, hall: false, mail: nil, mail_from: nil, backup_to: nil, code: nil)
         @name = name.to_s.strip.downcase
         @hall = hall
-        @mail, @mail_from, @backup_to = [mail, mail_from, backup_to].map { |text| text.to_s.strip.then { |each| each unless each.empty? } }
+        @mail, @mail_from, @backup_to = [mail, mail_from, backup_to].map { |text|
+          text.to_s.strip.then { |each|
+            each unless each.empty?
+          }
+        }
         @code = code || Array.new(4) { SecureRandom.alphanumeric(4).downcase }.join("-")
         check
       end

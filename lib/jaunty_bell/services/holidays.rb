@@ -24,7 +24,9 @@ module JauntyBell
 
       # As the package names them: "BY" of "de_by".
       def regions =
-        Holidays.all.filter_map { |code| code.delete_prefix("#{@country}_").upcase if code.start_with?("#{@country}_") }.sort
+        Holidays.all.filter_map { |code|
+          code.delete_prefix("#{@country}_").upcase if code.start_with?("#{@country}_")
+        }.sort
 
       # By date; one day has one name. None where the country is not known.
       def between(from, to)

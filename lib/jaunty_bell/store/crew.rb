@@ -9,7 +9,8 @@ module JauntyBell
       # The invitation a code opens, with its club's name, or Missing.
       def self.invited(db, code)
         row = db[:invitations].join(:clubs, id: :club_id).select_all(:invitations)
-          .select_append(Sequel[:clubs][:name].as(:club)).first(digest: Secret.digest(code), used_at: nil, taken_back_at: nil)
+          .select_append(Sequel[:clubs][:name].as(:club))
+          .first(digest: Secret.digest(code), used_at: nil, taken_back_at: nil)
         raise Missing, NO_SUCH unless row && row[:ends_at] > Clock.now
         row
       end
@@ -66,7 +67,10 @@ module JauntyBell
         @db.transaction(savepoint: true) do
           @db[:clubs].where(id: @club_id).for_update.first
           facts = {role: role, status_id: {true => CLOSED, false => OPEN}[closed]}.compact
-          raise Missing, "This account is not of your club." if rows.where(Sequel[:accounts][:id] => id).update(facts).zero?
+          if rows.where(Sequel[:accounts][:id] => id).update(facts).zero?
+            raise Missing,
+              "This account is not of your club."
+          end
           if rows.where(role: "owner", status_id: OPEN).empty?
             raise Conflict.new("A club has an owner: make somebody else owner first.", path: "role")
           end
@@ -76,10 +80,11 @@ module JauntyBell
       # A way back in for somebody of the club, told in person: its code. Raises Missing, or Conflict where they work in
       # other clubs too, which an owner here has no say in.
       def reset(id)
-        login_id = rows.where(Sequel[:accounts][:id] => id).get(:login_id) || raise(Missing, "This account is not of your club.")
+        login_id = rows.where(Sequel[:accounts][:id] => id).get(:login_id) || raise(Missing,
+          "This account is not of your club.")
         if @db[:accounts].where(login_id: login_id).exclude(club_id: @club_id).any?
-          raise Conflict.new("They work in other clubs too: a new password is for them to ask for by mail, or for whoever " \
-            "keeps this server (bin/club reset).", path: "number")
+          raise Conflict.new("They work in other clubs too: a new password is for them to ask for by mail, or for " \
+            "whoever keeps this server (bin/club reset).", path: "number")
         end
         Resets.new(@db).make(login_id, by: "owner")
       end

@@ -65,8 +65,8 @@ module JauntyBell
           missing unless rows.where(id: id).any?
           ids = belonging(id)
           if ids.any? && to.nil?
-            raise Conflict.new("#{ids.size} #{(ids.size == 1) ? "student belongs" : "students belong"} to it: say which " \
-              "group is theirs now.", path: "to")
+            belong = (ids.size == 1) ? "student belongs" : "students belong"
+            raise Conflict.new("#{ids.size} #{belong} to it: say which group is theirs now.", path: "to")
           end
           ids.each { |student_id| send_on(student_id, id, to, today) }
           rows.where(id: id).update(closed_on: today)

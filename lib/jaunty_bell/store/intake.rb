@@ -60,7 +60,9 @@ module JauntyBell
       def to_come(facts) = ("#{facts["on"]} is still to come." if facts["on"] > @today)
 
       def groups =
-        @groups ||= @db[:groups].where(club_id: @club_id, closed_on: nil).select_hash(Sequel.function(:lower, :name).as(:name), :id)
+        @groups ||= @db[:groups].where(club_id: @club_id, closed_on: nil).select_hash(
+          Sequel.function(:lower, :name).as(:name), :id
+        )
 
       def combinations =
         @combinations ||= @db[:combinations].where(club_id: @club_id, archived_at: nil)

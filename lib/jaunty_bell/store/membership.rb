@@ -92,7 +92,9 @@ module JauntyBell
 
       private
 
-      def row = @row ||= @db[:students].first(club_id: @club_id, id: @id) || raise(Missing, "This student is not in your club.")
+      def row
+        @row ||= @db[:students].first(club_id: @club_id, id: @id) || raise(Missing, "This student is not in your club.")
+      end
 
       def theirs(table) = @db[table].where(club_id: @club_id, student_id: @id)
 

@@ -90,7 +90,8 @@ module JauntyBell
       def compare(held, back)
         wrong = (held.keys | back.keys).reject { |table| held[table] == back[table] }
         return if wrong.empty?
-        raise Failed, "The backup does not restore to what was there: #{wrong.join(", ")} differ. Keep the one of before."
+        raise Failed,
+          "The backup does not restore to what was there: #{wrong.join(", ")} differ. Keep the one of before."
       end
 
       # Where it went, or nil.
@@ -101,7 +102,8 @@ module JauntyBell
           FileUtils.cp(file, "#{File.join(@to, File.basename(file))}.part")
           File.rename("#{File.join(@to, File.basename(file))}.part", File.join(@to, File.basename(file)))
         else
-          said, status = Open3.capture2e("rsync", "-q", "-e", "ssh -o BatchMode=yes -o ConnectTimeout=20", file, "#{@to}/")
+          command = ["rsync", "-q", "-e", "ssh -o BatchMode=yes -o ConnectTimeout=20", file, "#{@to}/"]
+          said, status = Open3.capture2e(*command)
           raise Failed, "The copy to #{@to} failed: #{said.lines.last.to_s.strip}" unless status.success?
         end
         @to

@@ -1,7 +1,7 @@
 module JauntyBell
   module Store
-    # Ways back in for who has lost their password: a code, told by mail, by an owner or on the server, used once, within
-    # a while. A newer one ends an older one.
+    # Ways back in for who has lost their password: a code, told by mail, by an owner or on the server, used once,
+    # within a while. A newer one ends an older one.
     class Resets
       LASTS = {"mail" => 3_600, "owner" => 86_400, "server" => 86_400}.freeze # seconds
       NO_SUCH = "This code is not open: it has been used, or has ended. Ask for another.".freeze
@@ -24,8 +24,8 @@ module JauntyBell
         row.select(:login_id, :email, :told_by).first || raise(Missing, NO_SUCH)
       end
 
-      # A new password by a code, once; it ends every sign-in. A code that somebody told in person ends the second factor
-      # too: whoever lost their phone comes in again. Raises Missing.
+      # A new password by a code, once; it ends every sign-in. A code that somebody told in person ends the second
+      # factor too: whoever lost their phone comes in again. Raises Missing.
       def use(code, hash:)
         @db.transaction(savepoint: true) do
           found = of(code)
@@ -33,7 +33,11 @@ module JauntyBell
           id = found[:login_id]
           @db[:logins].where(id: id).update(password_hash: hash)
           @db[:account_active_session_keys].where(account_id: id).delete
-          %i[account_otp_keys account_recovery_codes].each { |table| @db[table].where(id: id).delete } unless mailed?(found)
+          unless mailed?(found)
+            %i[account_otp_keys account_recovery_codes].each { |table|
+              @db[table].where(id: id).delete
+            }
+          end
           found
         end
       end

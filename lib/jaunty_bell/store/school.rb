@@ -4,8 +4,8 @@ module JauntyBell
     class School
       NO_CLUB = "00000000-0000-0000-0000-000000000000".freeze
 
-      # Somebody's open place in a club with its settings and own techniques, and when one of its sessions was used last: all a
-      # request begins with, in one query.
+      # Somebody's open place in a club with its settings and own techniques, and when one of its sessions was used
+      # last: all a request begins with, in one query.
       ACCOUNT = <<~SQL.freeze
         SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings,
           sessions.last_use, sessions.created_at AS began, sessions.session_id, sessions.device,

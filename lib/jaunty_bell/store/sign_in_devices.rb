@@ -10,8 +10,8 @@ module JauntyBell
         @login_id = login_id
       end
 
-      # That they sign in from a device: {id:, strange: whether they have never done so, though from others}. `secret` is
-      # what its cookie says, `name` how its browser calls itself.
+      # That they sign in from a device: {id:, strange: whether they have never done so, though from others}. `secret`
+      # is what its cookie says, `name` how its browser calls itself.
       def sign_in(secret, name:, address:)
         now, digest = Clock.now, Digest::SHA256.hexdigest(secret)
         id = rows.where(digest: digest).get(:id)

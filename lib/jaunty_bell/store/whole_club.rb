@@ -9,7 +9,8 @@ module JauntyBell
       FORMAT = "jaunty-bell club"
       VERSION = 1
       # In an order in which each may refer to those before it.
-      TABLES = %i[techniques exercises groups group_hours students past_memberships also_in pauses kept_apart voices combinations series
+      TABLES = %i[techniques exercises groups group_hours students past_memberships also_in pauses
+        kept_apart voices combinations series
         series_combinations
         drills drill_combinations flows
         cards card_versions closures

@@ -1,5 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { useId, useState } from "react";
+import { useLocation } from "react-router";
 import { api, data, type Schemas } from "../api/client";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
@@ -10,7 +11,8 @@ import { counted } from "../kit/words";
 
 /** The shelf as a list: brought in from plain text, taken away as text or JSON. */
 export function Lists() {
-  const [open, setOpen] = useState(false);
+  const shared = useShared();
+  const [open, setOpen] = useState(shared !== "");
   const mayPlan = useMayPlan();
   const link = "font-semibold underline";
   return (
@@ -31,14 +33,17 @@ export function Lists() {
       <a className={link} href="/api/bench/exports/json" download>
         JSON
       </a>
-      <BringIn open={open} close={() => setOpen(false)} />
+      {mayPlan && <BringIn open={open} close={() => setOpen(false)} begin={shared} />}
     </p>
   );
 }
 
-function BringIn({ open, close }: { open: boolean; close: () => void }) {
+/** What another program shared into this one (web/src/bench/Shared.tsx). */
+const useShared = () => (useLocation().state as { shared?: string } | null)?.shared ?? "";
+
+function BringIn({ open, close, begin }: { open: boolean; close: () => void; begin: string }) {
   const id = useId();
-  const [text, setText] = useState("");
+  const [text, setText] = useState(begin);
   const [series, setSeries] = useState("");
   const stale = useStale();
   const say = useSay();

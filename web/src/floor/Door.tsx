@@ -13,6 +13,7 @@ import { dayAndTime } from "../kit/time";
 import { type Hall, isOut, stepIn, stepOut, whoIsHere } from "./hall";
 import { PairsPanel } from "./PairsPanel";
 import type { Props } from "./part";
+import { Refused } from "./Refused";
 import { isFresh } from "./ring";
 import { sound } from "./sound";
 
@@ -73,6 +74,7 @@ export function Door({ opened, hall, change, outbox }: Props) {
       <p className="mb-4 text-ink-soft">
         Who is here? One tap each. Wraps and gloves on, mouthguard where there is contact, water within reach.
       </p>
+      <Refused />
       {turnedAway && (
         <p role="alert" className="mb-4 rounded-xl border-2 border-rear px-4 py-2 font-semibold">
           {opened.students.find(({ id }) => id === turnedAway)?.name} is held back from everything today. A hold that

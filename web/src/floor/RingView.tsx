@@ -9,6 +9,7 @@ import { useClub } from "../kit/session";
 import { useStored } from "../kit/stored";
 import { timeOfDay } from "../kit/time";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
+import { DemoSign } from "./DemoSign";
 import { groupsOf, toStool, whoAreHere } from "./hall";
 import { KnockSheet } from "./KnockSheet";
 import { LateSheet } from "./LateSheet";
@@ -107,6 +108,7 @@ export function RingView({ opened, hall, change, outbox }: Props) {
     <main
       className={`night flex flex-col bg-night text-canvas ${phone ? "h-dvh gap-1.5 px-2.5 py-2" : "min-h-dvh gap-3 px-4 py-3 sm:px-8"}`}
     >
+      <DemoSign />
       <Top opened={opened} ring={ring} now={now} outbox={outbox}>
         {!phone && keys}
       </Top>

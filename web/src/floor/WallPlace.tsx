@@ -6,6 +6,7 @@ import type { OpenClass } from "../api/client";
 import { Trouble, Waiting } from "../kit/parts";
 import { asks } from "../kit/queries";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
+import { DemoSign } from "./DemoSign";
 import { type Live, standingRing, useFollowing } from "./lead";
 import { caughtUp, type Ring } from "./ring";
 import { useTicking, useWake } from "./running";
@@ -34,6 +35,7 @@ export function WallScreen({ opened, live, touch, children }: Props) {
   return (
     <main className="night flex min-h-dvh flex-col gap-4 bg-night px-6 py-5 text-canvas sm:px-12">
       {children}
+      <DemoSign />
       {!touch && (
         <p role="alert" className="rounded-2xl bg-brass-bright px-4 py-3 font-bold text-night text-xl">
           Out of touch with the tablet that leads: this clock may be wrong.

@@ -6,7 +6,9 @@ module JauntyBell::Core
     #   Starter.of(%w[boxing juniors]).combinations # => [{"name" => "First knock", "notation" => "1", …}, …]
     class Starter
       # {id => {"name", "says"}} of every discipline, in order.
-      def self.disciplines = @disciplines ||= facts.fetch("disciplines").values.to_h { |each| [each["id"], each] }.freeze
+      def self.disciplines
+        @disciplines ||= facts.fetch("disciplines").values.to_h { |each| [each["id"], each] }.freeze
+      end
 
       def self.facts = Shipped.starter
       private_class_method :facts

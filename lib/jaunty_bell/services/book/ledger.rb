@@ -24,7 +24,9 @@ module JauntyBell
       end
 
       # Of a group, or of everybody for nil.
-      def self.of_group(club, group_id) = new(club, group_id ? club.people.students(group: group_id) : club.people.present_students)
+      def self.of_group(club, group_id)
+        new(club, group_id ? club.people.students(group: group_id) : club.people.present_students)
+      end
 
       # The ledger of some of them, in this order.
       def only(ids) = Ledger.new(@club, @by_id.values_at(*ids), whole: @whole)

@@ -96,8 +96,10 @@ Sequel.migration do
     end
     # Somebody in several clubs keeps the first one
     run "DELETE FROM accounts a USING accounts b WHERE a.login_id = b.login_id AND a.id > b.id"
-    run "UPDATE accounts SET email = logins.email, password_hash = logins.password_hash FROM logins WHERE logins.id = login_id"
-    run "UPDATE account_active_session_keys k SET account_id = accounts.id FROM accounts WHERE accounts.login_id = k.account_id"
+    run "UPDATE accounts SET email = logins.email, password_hash = logins.password_hash " \
+      "FROM logins WHERE logins.id = login_id"
+    run "UPDATE account_active_session_keys k SET account_id = accounts.id " \
+      "FROM accounts WHERE accounts.login_id = k.account_id"
     alter_table :accounts do
       set_column_not_null :email
       set_column_not_null :password_hash
