@@ -156,7 +156,7 @@ class FirstClassTest < SystemTest
   def begin_class
     visit "/walk/class"
     @done += 1
-    tap "Open the door now"
+    tap "Open the door"
     assert_text "Who is here?"
     STUDENTS.each { |name| tap name }
     tap "To the ring"

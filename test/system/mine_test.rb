@@ -114,7 +114,8 @@ class MineSystemTest < SystemTest
     strange = db[:login_devices].where(login_id: @was[:id]).order(Sequel.desc(:last_at)).get(:id)
     db[:login_devices].insert(login_id: @was[:id], id: SecureRandom.uuid, digest: SecureRandom.hex(32),
       name: "Firefox on Windows", address: "10.1.2.3", first_at: Clock.now, last_at: Clock.now)
-    visit "/bench"
+    visit "/book"
+    assert_selector "h1", text: "Book"
     assert_text "A device you have not used before is signed in to your account: Firefox on Windows"
     assert_accessible
     click_button "It was me"

@@ -12,7 +12,6 @@ module JauntyBell
       NOTED_EVERY = 3_600 # seconds; how exactly the last use of a session is known
       ACCOUNT = "jaunty_bell.account"
       HALFWAY = "jaunty_bell.halfway" # whether a password was right and a code is waited for
-      CLUB = "club" # in the session: which of their clubs they are in
       SECOND = %w[totp recovery_code webauthn].freeze # ways to sign in that time codes are content with
       WRONG_CODE = "This code is not right, or has been used.".freeze
 
@@ -97,8 +96,7 @@ module JauntyBell
       # those that lay unused too long and notes the use. Where there are time codes, a password alone is not in yet.
       def self.of(db, rodauth)
         key = rodauth.session[rodauth.session_id_session_key] or return
-        account = Store::School.account(db, rodauth.session_value, rodauth.compute_hmacs(key),
-          club: rodauth.session[CLUB]) or return
+        account = Store::School.account(db, rodauth.session_value, rodauth.compute_hmacs(key)) or return
         return [nil, true] if account[:time_codes] && !rodauth.two_factor_authenticated?
         lately = account[:last_use] > Time.now - NOTED_EVERY && account[:began] > Time.now - LONGEST
         [account, false] if lately || rodauth.currently_active_session?

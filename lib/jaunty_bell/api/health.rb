@@ -1,5 +1,3 @@
-require "socket"
-require "openssl"
 require "shellwords"
 require "jaunty_bell/version"
 
@@ -10,12 +8,10 @@ module JauntyBell
       BEGAN = Time.now
       LATE = 36 * 3_600 # seconds after which there should have been another backup
       LEAST_ROOM = 1_000 # MB
-      SOON = 7 * 86_400 # seconds before a certificate ends
-      PATIENCE = 2 # seconds
 
       get "/?", who: :owner do
         answer({version: VERSION, since: BEGAN.utc.iso8601, disk: disk, database_mb: database, backup: backup,
-          certificate: certificate, mail: Letters.can?, slow: Watch.slow.first(10),
+          certificate: certificate&.to_h, mail: Letters.can?, slow: Watch.slow.first(10),
           errors: Said.recent.map { |each| each.merge(at: each[:at].utc.iso8601) }, wrong: wrong})
       end
 
@@ -24,7 +20,7 @@ module JauntyBell
       # What somebody should do something about, in sentences.
       def wrong
         [backup_wrong, ("Only #{disk[:free_mb]} MB of disk are free." if disk[:free_mb] < LEAST_ROOM),
-          certificate_wrong].compact
+          certificate&.wrong(Time.now)].compact
       end
 
       def backup_wrong
@@ -35,17 +31,6 @@ module JauntyBell
           "The last backup is of #{backup[:at][0,
             10]}: since then none was made."
         end
-      end
-
-      def certificate_wrong
-        return unless certificate
-        if Time.iso8601(certificate[:ends]) < Time.now
-          return "The certificate ran out on #{certificate[:ends][0,
-            10]}: browsers refuse this server. See the proxy's log " \
-            "(journalctl -u caddy)."
-        end
-        "The certificate ends on #{certificate[:ends][0, 10]} and has not been renewed: see journalctl -u caddy." if
-          Time.iso8601(certificate[:ends]) < Time.now + SOON
       end
 
       def disk
@@ -64,25 +49,7 @@ module JauntyBell
           &.slice(:at, :ok, :said, :bytes, :copied)
       end
 
-      # When the certificate ends that the proxy in front shows for our name; nil where there is no HTTPS.
-      def certificate
-        return unless Settings.https?
-        @certificate ||= {name: Settings.hosts.first, ends: ends_of(Settings.hosts.first).utc.iso8601}
-      rescue SystemCallError, SocketError, OpenSSL::SSL::SSLError, IOError
-        nil
-      end
-
-      def ends_of(name)
-        Socket.tcp("127.0.0.1", 443, connect_timeout: PATIENCE) do |socket|
-          context = OpenSSL::SSL::SSLContext.new
-          context.verify_mode = OpenSSL::SSL::VERIFY_PEER
-          context.verify_callback = ->(_good, _store) { true } # whatever it is, its end is asked for
-          secured = OpenSSL::SSL::SSLSocket.new(socket, context)
-          secured.hostname = name
-          secured.connect
-          secured.peer_cert.not_after
-        end
-      end
+      def certificate = (@certificate ||= Certificate.of(Settings.hosts.first) if Settings.https?)
     end
   end
 end

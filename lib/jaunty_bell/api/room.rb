@@ -98,8 +98,7 @@ module JauntyBell
 
       # From here on whoever is signed in is in another of their clubs. Raises Store::Missing.
       def go_to(club_id)
-        Store::Logins.new(db).choose(account[:login_id], club_id)
-        env["rack.session"][Accounts::CLUB] = club_id
+        Store::Logins.new(db).choose(account[:login_id], club_id, session: account[:session_id])
       end
 
       # Who is signed in, as a request begins with them (Store::School.account), or nil.

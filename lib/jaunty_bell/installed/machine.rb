@@ -20,7 +20,7 @@ module JauntyBell
 
       # Raises Failed with what the command said last.
       def run(*command, as: nil, env: {}, chdir: "/")
-        command = ["env", *env.map { |name, value| "#{name}=#{value}" }, *command] if env.any?
+        command = ["env", *assigned(env), *command] if env.any?
         command = ["runuser", "-u", as, "--", *command] if as
         @told << command.join(" ")
         return "" if @only_tells
@@ -28,6 +28,9 @@ module JauntyBell
         return said if status.success?
         raise Failed, "#{command.first(6).join(" ")} … failed: #{said.lines.map(&:strip).reject(&:empty?).last}"
       end
+
+      # {name => value} as env takes it.
+      def assigned(env) = env.map { |pair| pair.join("=") }
 
       # Whether a command goes well; told as nothing.
       def fine?(*command) = @only_tells ? false : Open3.capture2e(*command).last.success?

@@ -28,10 +28,12 @@ module JauntyBell
           .select(Sequel[:clubs][:id], Sequel[:clubs][:name], :role, :demo).all
       end
 
-      # That somebody goes to another of their clubs; it is the one they come to the next time too. Raises Missing.
-      def choose(id, club_id)
+      # That somebody goes to another of their clubs, in one of their sessions; it is the one they come to the next time
+      # too. Raises Missing.
+      def choose(id, club_id, session:)
         changed = @db[:accounts].where(login_id: id, club_id: club_id, status_id: OPEN).update(chosen_at: Clock.now)
         raise Missing, "You have no place in this club." if changed.zero?
+        @db[:account_active_session_keys].where(account_id: id, session_id: session).update(club_id: club_id)
       end
 
       # Ends the sign-ins of who has no place in any club any more.

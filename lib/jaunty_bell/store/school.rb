@@ -2,8 +2,6 @@ module JauntyBell
   module Store
     # What a club teaches and how it writes: its settings, its numbering and its own techniques.
     class School
-      NO_CLUB = "00000000-0000-0000-0000-000000000000".freeze
-
       # Somebody's open place in a club with its settings and own techniques, and when one of its sessions was used
       # last: all a request begins with, in one query.
       ACCOUNT = <<~SQL.freeze
@@ -14,12 +12,12 @@ module JauntyBell
         FROM logins JOIN accounts ON accounts.login_id = logins.id JOIN clubs ON clubs.id = accounts.club_id
           JOIN account_active_session_keys AS sessions ON sessions.account_id = logins.id
         WHERE logins.id = ? AND logins.status_id = 2 AND accounts.status_id = 2 AND sessions.session_id IN ?
-        ORDER BY accounts.club_id = ? DESC, chosen_at DESC NULLS LAST, accounts.id LIMIT 1
+        ORDER BY accounts.club_id = sessions.club_id DESC NULLS LAST, chosen_at DESC NULLS LAST, accounts.id LIMIT 1
       SQL
 
-      # By the id of a login and the (hashed) ids its session may have; in this club, or in the one they chose last. Nil
-      # where there is no such session, or no place in any club.
-      def self.account(db, id, sessions, club: nil) = db.fetch(ACCOUNT, id, sessions, club || NO_CLUB).first
+      # By the id of a login and the (hashed) ids its session may have; in the club that session is in, or the one they
+      # chose last. Nil where there is no such session, or no place in any club.
+      def self.account(db, id, sessions) = db.fetch(ACCOUNT, id, sessions).first
 
       # `known` may bring settings and own techniques that have been fetched already (from .account).
       def initialize(db, club_id, known = {})

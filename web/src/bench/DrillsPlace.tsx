@@ -5,6 +5,7 @@ import { MANNER_NAMES } from "../api/known";
 import { Empty, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { asks, useDrills } from "../kit/queries";
+import { ToStarter } from "../kit/ToStarter";
 import { DrillEditor } from "./DrillEditor";
 import { KeptList } from "./KeptList";
 
@@ -45,6 +46,7 @@ export default function DrillsPlace() {
           {drills.data.length === 0
             ? "A drill puts a combination on mitts, a bag or pads, to a count or on the clock. Begin with New drill."
             : "Choose one on the left, or begin a new one."}
+          {drills.data.length === 0 && <ToStarter what="fifteen" />}
         </Empty>
       )}
     </KeptList>

@@ -5,6 +5,7 @@ import { Button, Empty, Trouble } from "../kit/parts";
 import { asks, useShelf } from "../kit/queries";
 import { Scrolling } from "../kit/Scrolling";
 import { useStored } from "../kit/stored";
+import { ToStarter } from "../kit/ToStarter";
 import { Kept } from "./Kept";
 import { Lists } from "./Lists";
 import { SeriesList } from "./SeriesList";
@@ -53,6 +54,7 @@ export function Shelf({
       {shelf.data?.length === 0 && wanted === "" && (
         <Empty title={archived ? "Nothing archived" : "An empty shelf"}>
           {archived ? "What you put away comes here." : "Write a combination, give it a name and keep it."}
+          {!archived && <ToStarter what="forty" />}
         </Empty>
       )}
       {shelf.data?.length === 0 && wanted !== "" && (

@@ -8,6 +8,7 @@ import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
 import { useCards, usePeople, useStale } from "../kit/queries";
 import { useClub, useMayPlan } from "../kit/session";
+import { ToStarter } from "../kit/ToStarter";
 import { clock, dayAndMonth, dayAndTime } from "../kit/time";
 import { useSay } from "../kit/toast";
 import { count } from "../kit/words";
@@ -126,7 +127,10 @@ function Nothing({ kind }: { kind: Kind }) {
   if (kind === "templates")
     return <Empty title="No template yet">Open a card and keep it as a template under "Do more".</Empty>;
   return (
-    <Empty title="No card yet">A card is a whole class: rounds in order that fit the hour. Start with a new one.</Empty>
+    <Empty title="No card yet">
+      A card is a whole class: rounds in order that fit the hour. Start with a new one.
+      <ToStarter what="six" />
+    </Empty>
   );
 }
 

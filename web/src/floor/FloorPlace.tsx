@@ -1,13 +1,12 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
-import { api, type ClassLine, data } from "../api/client";
-import { useNextId } from "../kit/ids";
-import { Button, Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
-import { asks, useCards, usePeople } from "../kit/queries";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useSearchParams } from "react-router";
+import type { ClassLine } from "../api/client";
+import { Empty, PageTitle, Trouble, Waiting } from "../kit/parts";
+import { asks } from "../kit/queries";
 import { whoCame } from "../kit/said";
 import { useClub } from "../kit/session";
 import { shortDate, timeOfDay } from "../kit/time";
+import { OpenDoor } from "./OpenDoor";
 
 /** Which class to run: the next ones on the calendar, or any card now. */
 export default function FloorPlace() {
@@ -63,55 +62,10 @@ function Line({ row, zone }: { row: ClassLine; zone: string }) {
 
 function RunNow() {
   const [params] = useSearchParams();
-  const cards = useCards();
-  const people = usePeople();
-  const [card, setCard] = useState(params.get("card") ?? "");
-  const [group, setGroup] = useState("");
-  const navigate = useNavigate();
-  const chosen = card || cards.data?.[0]?.id || "";
-  const next = useNextId();
-  const open = useMutation({
-    mutationFn: () => {
-      const made = { card_id: chosen, group_id: group || null };
-      return data(api.POST("/api/floor/classes", { body: { id: next.of(made), ...made } }));
-    },
-    onSuccess: (row) => {
-      next.used();
-      navigate(`/floor/${row.id}`);
-    },
-  });
-  const box = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2";
   return (
     <section aria-label="Run a card now" className="h-fit rounded-2xl bg-canvas-deep p-4">
       <h2 className="wide mb-3 font-extrabold text-lg">Run a card now</h2>
-      <div className="grid gap-3">
-        <label className="grid gap-1 font-semibold text-sm">
-          Card
-          <select className={box} value={chosen} onChange={(event) => setCard(event.target.value)}>
-            {cards.data?.map((row) => (
-              <option key={row.id} value={row.id}>
-                {row.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="grid gap-1 font-semibold text-sm">
-          Group
-          <select className={box} value={group} onChange={(event) => setGroup(event.target.value)}>
-            <option value="">whoever comes</option>
-            {people.data?.groups.map((row) => (
-              <option key={row.id} value={row.id}>
-                {row.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        {cards.data?.length === 0 && <p className="text-sm">There is no card yet: make one on the Card first.</p>}
-        {open.error && <Trouble error={open.error} />}
-        <Button look="main" big disabled={!chosen || open.isPending} onClick={() => open.mutate()}>
-          Open the door
-        </Button>
-      </div>
+      <OpenDoor card={params.get("card") ?? ""} />
     </section>
   );
 }

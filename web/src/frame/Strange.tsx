@@ -19,7 +19,7 @@ export function Strange() {
   const club = session?.club;
   if (!club || strange.length === 0) return null;
   return (
-    <div role="status" className="border-rear border-b-2 bg-chalk px-3 py-2 sm:px-5">
+    <div role="status" className="no-print border-rear border-b-2 bg-chalk px-3 py-2 sm:px-5">
       <div className="mx-auto flex max-w-[1440px] flex-wrap items-center gap-x-4 gap-y-2 text-sm">
         <p className="flex-1">
           <strong>A device you have not used before is signed in to your account:</strong>{" "}

@@ -54,6 +54,13 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
     },
   );
   const set = (changes: Partial<Settings>) => setSettings((before) => ({ ...before, ...changes }));
+  const groups = useQuery(asks.groups()).data ?? [];
+  // A new programme meets when the group does.
+  const choose = (id: string) => {
+    setGroup(id);
+    const hours = groups.find((each) => each.id === id)?.hours ?? [];
+    if (hours.length > 0) set({ times: hours.map(({ day, at, minutes }) => ({ weekday: day, at, minutes })) });
+  };
   const names = new Map((shelf.data ?? []).map((row) => [row.id, row.name]));
   const next = useNextId();
   const save = useMutation({
@@ -105,7 +112,7 @@ export function ProgrammeSheet({ programme, today, close, done }: Props) {
               none="choose one"
               disabled={!!programme}
               options={(people.data?.groups ?? []).map((each) => ({ value: each.id, shown: each.name }))}
-              set={setGroup}
+              set={choose}
               className={BOX}
             />
           </Labelled>

@@ -31,6 +31,7 @@ Sequel.migration do
       drop_foreign_key [:account_id]
       add_foreign_key [:account_id], :logins, on_delete: :cascade
       add_column :device, :uuid # of login_devices
+      add_foreign_key :club_id, :clubs, type: :uuid, on_delete: :set_null # in which of their clubs they are
     end
 
     create_table :login_devices do
@@ -88,6 +89,7 @@ Sequel.migration do
       :login_devices
     alter_table :account_active_session_keys do
       drop_column :device
+      drop_column :club_id
       drop_foreign_key [:account_id]
     end
     alter_table :accounts do

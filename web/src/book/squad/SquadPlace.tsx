@@ -1,5 +1,6 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
+import { Link } from "react-router";
 import { LabelledSelect } from "../../kit/LabelledSelect";
 import { Empty, Field, Trouble, Waiting } from "../../kit/parts";
 import { asks } from "../../kit/queries";
@@ -63,7 +64,10 @@ export default function SquadPlace() {
           </div>
           {first.total === 0 ? (
             <Empty title="No students yet">
-              Take in a roster under Records, or welcome them at the door of a class.
+              <Link to="/walk/students" className="font-semibold underline">
+                Paste them from a spreadsheet
+              </Link>
+              , take in a roster under Records, or welcome them at the door of a class.
             </Empty>
           ) : (
             <Grid
