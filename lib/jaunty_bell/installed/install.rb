@@ -4,8 +4,7 @@ module JauntyBell
   module Installed
     # bin/install: everything a server needs, in steps that may be run again. What stands already stays.
     class Install
-      PACKAGES = %w[caddy postgresql rsync ruby ruby-dev bundler build-essential libpq-dev libyaml-dev nodejs
-        npm].freeze
+      PACKAGES = %w[caddy rsync curl].freeze # besides what bin/setup asks for
       PATIENCE = 60 # seconds until it must answer
 
       def initialize(layout, machine, wanted, from:)
@@ -33,7 +32,8 @@ module JauntyBell
       def step(line) = @machine.say("#{line} …")
 
       def packages
-        step "Installing from Debian: #{list.join(", ")}"
+        step "Installing from Debian: what the program needs, and #{list.join(", ")}"
+        @machine.run(File.join(@from, "bin/setup"), "--packages")
         @machine.run("apt-get", "update", "-qq")
         @machine.run("apt-get", "install", "-y", "-qq", "--no-install-recommends", *list,
           env: {"DEBIAN_FRONTEND" => "noninteractive"})
@@ -101,6 +101,8 @@ module JauntyBell
         @machine.run("systemctl", "restart", "jaunty-bell")
         @machine.run("systemctl", "reload-or-restart", "caddy")
         authority if @wanted.hall?
+        return if @machine.answers?("http://127.0.0.1:#{Layout::PORT}/api/session")
+        raise Machine::Failed, "It does not answer: journalctl --namespace=jaunty-bell says why."
       end
 
       # The proxy's own authority, where tablets can get it from.
@@ -110,12 +112,15 @@ module JauntyBell
           "install -o #{Layout::USER} -m 644 #{made} #{@layout.authority}")
       end
 
+      # As it is set, by this installation or one before.
+      def code = File.read(@layout.settings)[/^JAUNTY_OPENS=code:(.*)$/, 1] || "in the settings"
+
       def open_at
         <<~TEXT
 
           Jaunty Bell is open at https://#{@wanted.name}
           #{"Tablets trust it after http://#{@wanted.name}/trust, once each." if @wanted.hall?}
-          Open the first club there; the code that lets you is #{@wanted.code} (#{@layout.settings}).
+          Open the first club there; the code that lets you is #{code} (#{@layout.settings}).
           Backups go to #{@layout.backups} every night at #{Files::BACKUP_AT}#{" and on to #{@wanted.backup_to}" if @wanted.backup_to}.
         TEXT
       end

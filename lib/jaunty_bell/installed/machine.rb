@@ -7,6 +7,8 @@ module JauntyBell
     class Machine
       class Failed < StandardError; end
 
+      PATIENCE = 60 # seconds
+
       attr_reader :told
 
       # `tell` a line of what is done; `only_tells` runs no command (files are written where the layout says).
@@ -34,6 +36,15 @@ module JauntyBell
 
       # Whether a command goes well; told as nothing.
       def fine?(*command) = @only_tells ? false : Open3.capture2e(*command).last.success?
+
+      # Whether a server answers there within a minute.
+      def answers?(url)
+        PATIENCE.times do
+          return true if fine?("curl", "-fsS", "-o", File::NULL, url)
+          sleep 1
+        end
+        false
+      end
 
       # Whole or not at all; true where it has changed.
       def write(path, text, mode: 0o644, owner: nil)

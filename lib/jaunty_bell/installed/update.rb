@@ -7,7 +7,7 @@ module JauntyBell
         @layout = layout
         @machine = machine
         @from = from
-        @answers = answers || method(:answers?)
+        @answers = answers || -> { machine.answers?("http://127.0.0.1:#{Layout::PORT}/api/session") }
         @release = Release.new(layout, machine)
       end
 
@@ -64,15 +64,6 @@ module JauntyBell
       end
 
       def done = @machine.say("It answers; the release of before is kept for bin/update --back.")
-
-      def answers?
-        60.times do
-          return true if @machine.fine?("curl", "-fsS", "-o", File::NULL,
-            "http://127.0.0.1:#{Layout::PORT}/api/session")
-          sleep 1
-        end
-        false
-      end
     end
   end
 end

@@ -102,12 +102,13 @@ module JauntyBell
           FileUtils.cp(file, "#{File.join(@to, File.basename(file))}.part")
           File.rename("#{File.join(@to, File.basename(file))}.part", File.join(@to, File.basename(file)))
         else
-          command = ["rsync", "-q", "-e", "ssh -o BatchMode=yes -o ConnectTimeout=20", file, "#{@to}/"]
-          said, status = Open3.capture2e(*command)
+          said, status = Open3.capture2e(*sending(file))
           raise Failed, "The copy to #{@to} failed: #{said.lines.last.to_s.strip}" unless status.success?
         end
         @to
       end
+
+      def sending(file) = ["rsync", "-q", "-e", "ssh -o BatchMode=yes -o ConnectTimeout=20", "--", file, "#{@to}/"]
 
       def tidy = Dir[File.join(@backups, "nightly-*.dump")].sort.reverse.drop(KEPT).each { |old| File.delete(old) }
 
