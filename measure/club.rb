@@ -24,7 +24,7 @@ module MeasureClub
        "the next class of a group" => "/api/book/next?group=#{group}",
        "a student" => "/api/book/students/#{student}", "what a student struck" => "/api/book/students/#{student}/work",
        "a student's classes" => "/api/book/students/#{student}/classes", "the weeks" => "/api/weeks",
-       "the classes" => "/api/floor/classes",
+       "the classes" => "/api/floor/classes", "who is signed in" => "/api/session", "the groups" => "/api/groups",
        "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
         Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
       end

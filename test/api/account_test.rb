@@ -152,6 +152,14 @@ class AccountTest < ApiTest
     assert_equal [401] * 6 + [429] * 2, statuses
   end
 
+  def test_nobody_is_kept_from_leaving
+    40.times { |i| JauntyBell::Api::Throttle.wrong("nobody #{i}", "127.0.0.1") }
+    sign_in(@coach)
+    assert_equal 429, status
+    call(:post, "/api/account/logout")
+    assert_equal 200, status
+  end
+
   def test_the_cookie_and_the_headers_are_strict
     sign_in(@coach)
     cookies = Array(last_response["set-cookie"]).flat_map(&:lines)

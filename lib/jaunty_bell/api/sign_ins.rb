@@ -5,7 +5,8 @@ module JauntyBell
     # Rodauth says is put in the shape of every answer here.
     class SignIns
       LOGIN = "/account/login"
-      WITHOUT = %w[/account/login /account/webauthn-login /account/logout].freeze # for who is not signed in yet
+      LOGOUT = "/account/logout" # whatever went wrong before, nobody is kept from leaving
+      WITHOUT = %w[/account/login /account/webauthn-login].freeze # for who is not signed in yet
       GUESSED = %w[password otp recovery-code].freeze # fields in which somebody might be guessing
       # With these Rodauth asks for what a browser or a phone has to do first
       QUESTIONS = %w[otp_secret webauthn_setup webauthn_auth].freeze
@@ -16,13 +17,15 @@ module JauntyBell
       end
 
       def call(env)
-        return @app.call(env) unless env["REQUEST_METHOD"] == "POST" && env["PATH_INFO"].start_with?("/account/")
+        return @app.call(env) unless env["REQUEST_METHOD"] == "POST" && tries?(env["PATH_INFO"])
         who, address = account(env), env["REMOTE_ADDR"]
         return Errors.response(429, Throttle::SLOW_DOWN, path: "password") unless Throttle.may_try?(who, address)
         tried(*@app.call(env), who: who, address: address, path: env["PATH_INFO"], asked: env[Body::READ].to_h)
       end
 
       private
+
+      def tries?(path) = path.start_with?("/account/") && path != LOGOUT
 
       def account(env)
         return env["rack.session"]&.[]("account_id").to_s unless WITHOUT.include?(env["PATH_INFO"])

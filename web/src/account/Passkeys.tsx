@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { Box } from "../kit/Box";
-import { Button, Field, Trouble } from "../kit/parts";
+import { PasswordField } from "../kit/PasswordField";
+import { Button, Trouble } from "../kit/parts";
 import { makePasskey, passkeysHere } from "../kit/passkeys";
 import { asks } from "../kit/queries";
 import { useClub } from "../kit/session";
@@ -53,14 +54,7 @@ export function Passkeys({ mine }: { mine: Mine }) {
             make.mutate();
           }}
         >
-          <Field
-            label="Your password, to make one"
-            type="password"
-            autoComplete="current-password"
-            required
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
+          <PasswordField label="Your password, to make one" required value={password} set={setPassword} />
           <Button type="submit" disabled={make.isPending}>
             Make a passkey here
           </Button>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { Box } from "../kit/Box";
 import { Drawn } from "../kit/Drawn";
+import { PasswordField } from "../kit/PasswordField";
 import { Button, Field, Trouble } from "../kit/parts";
 import { asks } from "../kit/queries";
 
@@ -74,14 +75,7 @@ function SetUp({ asked, email, done }: { asked: Asked; email: string; done: () =
         value={otp}
         onChange={(event) => setOtp(event.target.value)}
       />
-      <Field
-        label="Your password"
-        type="password"
-        autoComplete="current-password"
-        required
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-      />
+      <PasswordField label="Your password" required value={password} set={setPassword} />
       {store.error && <Trouble error={store.error} />}
       <div className="flex gap-2">
         <Button look="main" type="submit" disabled={store.isPending}>
@@ -119,13 +113,7 @@ function On({ mine }: { mine: Mine }) {
           ))}
         </ul>
       )}
-      <Field
-        label="Your password"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-      />
+      <PasswordField label="Your password" value={password} set={setPassword} />
       {error && <Trouble error={error} />}
       <div className="flex flex-wrap gap-2">
         <Button disabled={!password} onClick={() => codes.mutate(mine.recovery_codes < 5)}>

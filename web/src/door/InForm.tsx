@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "../api/client";
 import { useOutbox } from "../kit/device";
+import { PasswordField } from "../kit/PasswordField";
 import { Button, Field, Trouble } from "../kit/parts";
 import { comeByPasskey, passkeysHere } from "../kit/passkeys";
 
@@ -32,14 +33,7 @@ export function InForm({ come, onSuccess }: Props) {
         value={login}
         onChange={(event) => setLogin(event.target.value)}
       />
-      <Field
-        label="Password"
-        type="password"
-        autoComplete="current-password"
-        required
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-      />
+      <PasswordField label="Password" required value={password} set={setPassword} />
       {error && <Trouble error={error} />}
       {ofOthers > 0 && (
         <p role="status" className="border-brass border-l-4 pl-2.5 text-sm">

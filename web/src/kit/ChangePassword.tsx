@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "../api/client";
 import { Box } from "./Box";
+import { PasswordField } from "./PasswordField";
 import { Button, Field, Trouble } from "./parts";
 import { useSay } from "./toast";
 
@@ -27,14 +28,7 @@ export function ChangePassword() {
           change.mutate();
         }}
       >
-        <Field
-          label="Your password now"
-          type="password"
-          autoComplete="current-password"
-          value={old}
-          onChange={(event) => setOld(event.target.value)}
-          required
-        />
+        <PasswordField label="Your password now" required value={old} set={setOld} />
         <Field
           label="New password"
           type="password"
