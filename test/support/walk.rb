@@ -15,7 +15,7 @@ class Walk
   CLICK = <<~JS.freeze
     const [random, done] = arguments;
     const seen = (each) => each.checkVisibility() && !each.disabled && each.getAttribute("aria-disabled") !== "true";
-    const out = /sign out|erase|print|track|download|wall screen|as json|as csv|whole club|\\.csv|\\.pdf|\\.ics|file|change it/i;
+    const out = /sign out|erase|print|track|download|wall screen|as json|as csv|whole club|\\.csv|\\.pdf|\\.ics|file|change it|put the demo away|end it|end all|close account|passkey/i;
     const all = [...document.querySelectorAll("a[href], button, summary, [role=radio], [role=tab], [role=menuitem], input[type=checkbox], select")].filter((each) => seen(each) &&
       each.target !== "_blank" && !each.hasAttribute("download") && !/^(\\/api|tel:|blob:)/.test(each.getAttribute("href") ?? "") && !out.test(each.getAttribute("aria-label") ?? each.textContent ?? ""));
     if (all.length === 0) return done("nothing to click");

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { abilities } from "../kit/abilities";
+import { list } from "../kit/words";
 
 /** What this browser will not do in class, said at the door while there is time: the screen kept awake, work without a
  * network, sound. It is asked for the screen here, so that a refusal is known before the first bell. */
@@ -18,9 +19,7 @@ export function Refused() {
   return (
     <p role="status" className="mb-4 border-brass border-l-4 pl-2.5 text-sm">
       {asleep && "This device refuses to stay awake: turn battery saving off. "}
-      {missing.length > 0 && (
-        <>This browser does not do everything here: {missing.map(({ name }) => name.toLowerCase()).join("; ")}. </>
-      )}
+      {missing.length > 0 && <>This browser does not {list(missing.map(({ does }) => does))}. </>}
       <Link to="/school/devices" className="font-semibold underline">
         What helps
       </Link>
