@@ -70,7 +70,8 @@ module Ask
     def signed_in(http)
       http.read_timeout = 120
       login = JSON.generate(login: JauntyBell::Demo::Club::OWNER, password: PASSWORD)
-      http.post("/api/account/login", login, "Content-Type" => "application/json")["set-cookie"].split(";").first
+      http.post("/api/account/login", login, "Content-Type" => "application/json").get_fields("set-cookie")
+        .map { |each| each.split(";").first }.join("; ")
     end
   end
 
