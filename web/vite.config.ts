@@ -21,7 +21,7 @@ const offline = VitePWA({
       { src: "/icon-512.png", sizes: "512x512", type: "image/png" },
       { src: "/icon-512.png", sizes: "512x512", type: "image/png", purpose: "maskable" },
     ],
-    share_target: { action: "/share", method: "GET", params: { title: "title", text: "text", url: "url" } },
+    share_target: { action: "/share", method: "GET", enctype: "application/x-www-form-urlencoded", params: { title: "title", text: "text", url: "url" } },
   },
   workbox: {
     globPatterns: ["**/*.{js,css,html,svg,png,woff2,wav}"],

@@ -73,6 +73,17 @@ class OpeningSystemTest < SystemTest
     assert_accessible
   end
 
+  # What another program of a phone hands over, as its manifest says.
+  def test_a_list_shared_into_it
+    sign_in
+    visit "/share?#{URI.encode_www_form(title: "", text: "Morning bell: 1-2-3 #basics\n1-2-nonsense")}"
+    within("[role=dialog]") do
+      click_button "Look it over"
+      assert_button "Keep the 1 good line"
+      assert_text "no technique here"
+    end
+  end
+
   def test_a_code_that_opens_nothing
     expect_refusals
     visit "/"

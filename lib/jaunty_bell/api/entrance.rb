@@ -11,6 +11,7 @@ module JauntyBell
       METHODS = %w[GET HEAD POST PUT DELETE OPTIONS].freeze
       UNREADABLE = [ArgumentError, RangeError, EncodingError, Rack::QueryParser::QueryLimitError,
         Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError].freeze
+      SHARED = "/share" # a page that reads its query itself, of several lines; the server reads none of it
       LOCAL = %w[localhost 127.0.0.1 [::1]].freeze
 
       def initialize(app, hosts: Settings.hosts, proxies: Settings.proxies, https: Settings.https?)
@@ -25,7 +26,7 @@ module JauntyBell
           return Errors.response(501,
             "This server does not know the method #{env["REQUEST_METHOD"].to_s[0, 20].inspect}.")
         end
-        unless plain?(env["PATH_INFO"]) && readable?(env["QUERY_STRING"])
+        unless plain?(env["PATH_INFO"]) && (env["PATH_INFO"] == SHARED || readable?(env["QUERY_STRING"]))
           return Errors.response(404, "There is nothing at this address.")
         end
         unless ours?(env["HTTP_HOST"].to_s)
