@@ -26,7 +26,7 @@ module JauntyBell
           return Errors.response(501,
             "This server does not know the method #{env["REQUEST_METHOD"].to_s[0, 20].inspect}.")
         end
-        unless plain?(env["PATH_INFO"]) && (env["PATH_INFO"] == SHARED || readable?(env["QUERY_STRING"]))
+        unless plain?(env["PATH_INFO"]) && asked_plainly?(env)
           return Errors.response(404, "There is nothing at this address.")
         end
         unless ours?(env["HTTP_HOST"].to_s)
@@ -46,6 +46,8 @@ module JauntyBell
       rescue ArgumentError
         false
       end
+
+      def asked_plainly?(env) = env["PATH_INFO"] == SHARED || readable?(env["QUERY_STRING"])
 
       # Parameters that are text, in number and depth that somebody could mean.
       def readable?(query)
