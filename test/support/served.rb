@@ -1,6 +1,7 @@
 require "support/database"
 require "jaunty_bell/installed/command_line"
 require "net/http"
+require "json"
 require "timeout"
 
 # An installation without systemd: the files bin/install writes, and what systemd would run from them, each process
@@ -14,7 +15,7 @@ class Served
   def initialize
     @folder = Dir.mktmpdir("jaunty-bell-served")
     File.chmod(0o755, @folder)
-    @https, @http, @port = Array.new(3) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
+    @https, @http, @port, @pg_port = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
     @layout = JauntyBell::Installed::Layout.new(@folder)
     @wanted = JauntyBell::Installed::Wanted.new(name: NAME, hall: true, code: "three-words-of-ours")
     @files = JauntyBell::Installed::Files.new(@layout, @wanted, password: "x")
@@ -25,6 +26,7 @@ class Served
 
   # Every service, as after the machine was switched on.
   def boot
+    @cluster.start
     supervise(:web, environment, "bin/serve")
     supervise(:proxy, {"HOME" => @folder, "XDG_DATA_HOME" => File.join(@folder, "caddy")}, "caddy", "run", "--config",
       caddyfile)
@@ -46,6 +48,7 @@ class Served
     @threads.each(&:join)
     @threads = []
     @stopped = false
+    @cluster.stop
   end
 
   def kill(service) = Process.kill(:KILL, -@running.fetch(service))
@@ -56,6 +59,9 @@ class Served
     switch_off
     FileUtils.rm_rf(@folder)
   end
+
+  # Of its own database.
+  def url = @cluster.url
 
   def address = "https://#{NAME}:#{@https}"
 
@@ -93,7 +99,8 @@ class Served
       JauntyBell::Installed::Machine.new(output: StringIO.new, only_tells: true).write(path, text, mode: mode)
     }
     FileUtils.mkdir_p([@layout.data, @layout.backups])
-    TestDatabase.open("jaunty_served").then { |db| db.disconnect }
+    @cluster = JauntyBell::Store::Cluster.new(File.join(@folder, "postgres"), port: @pg_port, durable: false)
+    @cluster.start
     FileUtils.chown_R("nobody", "nogroup", @layout.data) if Process.uid.zero?
     File.write(caddyfile, "{\n\thttp_port #{@http}\n\thttps_port #{@https}\n\tskip_install_trust\n\tadmin off\n}\n" +
       @files.site.gsub("127.0.0.1:#{JauntyBell::Installed::Layout::PORT}", "127.0.0.1:#{@port}"))
@@ -104,7 +111,7 @@ class Served
   # The settings as they are written, but for what is this machine's.
   def environment
     File.readlines(@layout.settings, chomp: true).grep(/\A[A-Z]/).to_h { |line| line.split("=", 2) }
-      .merge("PORT" => @port.to_s, "DATABASE_URL" => TestDatabase.cluster.url("jaunty_served"),
+      .merge("PORT" => @port.to_s, "DATABASE_URL" => url,
         "JAUNTY_DATA" => @layout.data, "HOME" => ENV["HOME"], "JAUNTY_AUTHORITY" => @layout.authority)
   end
 

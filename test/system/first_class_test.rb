@@ -28,11 +28,12 @@ class FirstClassTest < SystemTest
     end
   ensure
     Capybara.app_host = nil
+    @db&.disconnect
     @served&.close
     FileUtils.rm_rf(@home)
   end
 
-  def db = @db ||= TestDatabase.open("jaunty_served")
+  def db = @db ||= JauntyBell::Store::Database.open(@served.url)
 
   # Chromium on this device takes the hall's authority for one it knows.
   def trust
@@ -186,6 +187,7 @@ class FirstClassTest < SystemTest
     click_button "Lead from here"
     assert_button "Bo Weir: clean"
     @served.switch_off
+    db.disconnect
     click_button "Bo Weir: clean"
     assert_text(/not sent yet|to send/)
     assert_button "Pause"

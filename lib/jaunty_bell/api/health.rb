@@ -35,10 +35,13 @@ module JauntyBell
 
       def disk
         @disk ||= begin
-          total, free = `df -Pm #{Settings.data.shellescape}`.lines.last.to_s.split.values_at(1, 3)
+          total, free = `df -Pm #{there(Settings.data).shellescape}`.lines.last.to_s.split.values_at(1, 3)
           {total_mb: total.to_i, free_mb: free.to_i}
         end
       end
+
+      # A folder, or the nearest one above that is there.
+      def there(folder) = File.directory?(folder) ? folder : there(File.dirname(folder))
 
       def database
         (db.get(Sequel.function(:pg_database_size, Sequel.function(:current_database))) / 1_048_576.0).round
