@@ -140,8 +140,18 @@ class AccountTest < ApiTest
       assert_equal will_do,
         JauntyBell::Api::Passwords.refusal(password, about: ["nell@tickethall.example", "Nell Tidewell"]).nil?, password
     end
-    call(:post, "/api/account/change-password", password: PASSWORD, "new-password": @coach)
-    assert_refused 422, path: "new-password", says: /too easily guessed/
+    db[:accounts].update(name: "Marigold Ferrywoman")
+    [@coach, "marigold-ferrywoman"].each do |theirs|
+      call(:post, "/api/account/change-password", password: PASSWORD, "new-password": theirs)
+      assert_refused 422, path: "new-password", says: /too easily guessed/
+      call(:post, "/api/resets/password", code: reset_code, password: theirs)
+      assert_refused 422, path: "password", says: /too easily guessed/
+    end
+  end
+
+  def reset_code
+    logins = JauntyBell::Store::Logins.new(db)
+    JauntyBell::Store::Resets.new(db).make(logins.of(@coach)[:id], by: "owner")
   end
 
   def test_guessing_the_old_password_is_counted_too
@@ -175,6 +185,15 @@ class AccountTest < ApiTest
       "HTTP_HOST" => "127.0.0.1", "CONTENT_TYPE" => "application/json",
       :input => JSON.generate(login: @coach, password: PASSWORD))
     Array(session["set-cookie"]).flat_map(&:lines).each { |each| assert_match(/secure/i, each) }
+  end
+
+  # A late answer to a question writes nothing over what another has written since.
+  def test_who_only_reads_keeps_the_cookie_they_have
+    sign_in(@coach)
+    %w[/api/session /api/club /api/bench/lexicon].each do |path|
+      call(:get, path)
+      assert_equal [200, nil], [status, last_response["set-cookie"]], path
+    end
   end
 
   def test_another_site_cannot_write

@@ -64,7 +64,7 @@ module JauntyBell
               super(login) || (argon2_password_hash_match?(Accounts.nobody, param("password")) && nil)
             end
             password_meets_requirements? do |password|
-              why = Passwords.refusal(password, about: [account[:email]]) or next true
+              why = Passwords.refusal(password, about: Store::Logins.new(db).known(account_id)) or next true
               set_password_requirement_error_message(:too_easily_guessed, why)
               false
             end
@@ -86,6 +86,8 @@ module JauntyBell
           route do |r|
             r.on("account") { r.rodauth }
             env[ACCOUNT], env[HALFWAY] = Accounts.of(db, rodauth) if rodauth.logged_in?
+            # Who only reads keeps the cookie they have
+            env["rack.session.options"][:skip] = true if env[ACCOUNT] && r.get?
             nil
           end
         end

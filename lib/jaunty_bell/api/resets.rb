@@ -35,7 +35,8 @@ module JauntyBell
       post "/password", who: :anybody do
         counted do
           resets = Store::Resets.new(db)
-          Passwords.check(body_given["password"], about: [resets.of(body_given["code"])[:email]])
+          login_id = resets.of(body_given["code"])[:login_id]
+          Passwords.check(body_given["password"], about: Store::Logins.new(db).known(login_id))
           answer(resets.use(body_given["code"], hash: Accounts.hash(body_given["password"])).slice(:email))
         end
       end

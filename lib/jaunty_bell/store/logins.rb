@@ -11,6 +11,9 @@ module JauntyBell
       # {id:, email:, password_hash:}, or nil.
       def of(email) = @db[:logins].select(:id, :email, :password_hash).first(email: email.strip)
 
+      # What anybody may know of somebody: their email, and what they are called in their clubs.
+      def known(id) = @db[:logins].where(id: id).select_map(:email) + @db[:accounts].where(login_id: id).select_map(:name)
+
       # A place in a club: its id. `login` is {id:} of somebody who signs in here already, or {email:, hash:} of
       # somebody new. Raises Conflict where the email is somebody's, or they are in the club already.
       def place(club_id:, login:, **facts)
