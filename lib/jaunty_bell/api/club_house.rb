@@ -7,6 +7,7 @@ module JauntyBell
 
       put "/?", who: :owner do
         people.rename(**body_given.slice("name", "time_zone", "country", "region").transform_keys(&:to_sym))
+        @here = nil
         answer(shown_club)
       end
 
@@ -54,7 +55,7 @@ module JauntyBell
 
       def walk = @walk ||= Services::Walk.new(club)
 
-      def here = people.club
+      def here = @here ||= people.club
 
       def year = [people.today, people.today + 365]
 
@@ -62,9 +63,7 @@ module JauntyBell
 
       def shown_club
         here.slice(:id, :name, :time_zone, :country, :region, :demo)
-          .merge(time_zones: Store::Clubs.time_zones, holiday_countries: Services::Holidays.countries,
-            regions: holidays.regions,
-            walk: {on: walk.on?, next: walk.next_step, steps: walk.steps})
+          .merge(regions: holidays.regions, walk: {on: walk.on?, next: walk.next_step, steps: walk.steps})
       end
 
       def holidays_shown

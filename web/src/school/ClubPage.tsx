@@ -28,6 +28,7 @@ export function ClubPage() {
 
 export function Where({ club, done }: { club: Club; done?: () => void }) {
   const owner = useSession().data?.account?.role === "owner";
+  const zones = useQuery(asks.openings()).data?.time_zones ?? [];
   const client = useQueryClient();
   const stale = useStale();
   const say = useSay();
@@ -84,7 +85,7 @@ export function Where({ club, done }: { club: Club; done?: () => void }) {
             onChange={({ target }) => set({ time_zone: target.value })}
           />
           <datalist id="zones">
-            {club.time_zones.map((zone) => (
+            {zones.map((zone) => (
               <option key={zone} value={zone} />
             ))}
           </datalist>
