@@ -22,19 +22,17 @@ module JauntyBell
       def self.sign_in(rodauth)
         request = rodauth.request
         secret = request.cookies[COOKIE].to_s[/\A\h{64}\z/] || SecureRandom.hex(32)
-        noted = Store::SignInDevices.new(rodauth.db, rodauth.session_value)
-          .sign_in(secret, name: name(request.user_agent), address: request.env["REMOTE_ADDR"].to_s)
+        from = {name: name(request.user_agent), address: request.env["REMOTE_ADDR"].to_s}
+        noted = Store::SignInDevices.new(rodauth.db, rodauth.session_value).sign_in(secret, **from)
         Rack::Utils.set_cookie_header!(rodauth.response.headers, COOKIE,
           {value: secret, path: "/", httponly: true, same_site: :strict, secure: request.ssl?, max_age: LASTS})
-        tell(rodauth, noted[:id]) if noted[:strange]
+        tell(rodauth, at: noted[:at], **from) if noted[:strange]
         noted[:id]
       end
 
-      def self.tell(rodauth, id)
-        row = rodauth.db[:login_devices].where(login_id: rodauth.session_value, id: id).first
+      def self.tell(rodauth, **what)
         email = rodauth.db[:logins].where(id: rodauth.session_value).get(:email)
-        Letters.send_later(Letters.strange_device(to: email, name: row[:name], address: row[:address],
-          at: row[:first_at]))
+        Letters.send_later(Letters.strange_device(to: email, **what))
       end
       private_class_method :tell
     end

@@ -10,20 +10,20 @@ module JauntyBell
         @login_id = login_id
       end
 
-      # That they sign in from a device: {id:, strange: whether they have never done so, though from others}. `secret`
-      # is what its cookie says, `name` how its browser calls itself.
+      # That they sign in from a device: {id:, at:, strange: whether they have never done so, though from others}.
+      # `secret` is what its cookie says, `name` how its browser calls itself.
       def sign_in(secret, name:, address:)
         now, digest = Clock.now, Digest::SHA256.hexdigest(secret)
         id = rows.where(digest: digest).get(:id)
         if id
           rows.where(id: id).update(last_at: now, name: name, address: address)
-          return {id: id, strange: false}
+          return {id: id, at: now, strange: false}
         end
         strange = !rows.empty?
         id = SecureRandom.uuid
         @db[:login_devices].insert(login_id: @login_id, id: id, digest: digest, name: name, address: address,
           first_at: now, last_at: now, told_at: (now unless strange))
-        {id: id, strange: strange}
+        {id: id, at: now, strange: strange}
       end
 
       # Devices that signed in for the first time and that nobody has seen yet, as somebody on another one is told:
