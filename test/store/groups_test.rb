@@ -128,7 +128,7 @@ class GroupsTest < StoreTest
       [people.student_count, people.students.map { |row| row[:name] }, people.present_students]
     people.file(@ann, {kg: 60, visitor: false}, apart: [])
     refute_nil people.student(@ann)[:left_on], "a file that is changed brings nobody back"
-    place(on: today + 40).return_to(@dawn)
+    place(on: today + 40).move(@dawn)
     assert_equal [nil, %w[Ann]], [people.student(@ann)[:left_on], names(@dawn)]
     assert_equal 1, db[:marks].where(student_id: @ann).count
   end

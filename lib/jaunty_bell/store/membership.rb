@@ -3,6 +3,9 @@ module JauntyBell
     # One student's place in the club: the group that is theirs, groups they also train with, pauses, and whether they
     # have left. All of their record stays whatever becomes of it.
     class Membership
+      # Whether a student (a row) only visits: of no group, and has not left.
+      def self.visitor?(student) = student[:member_since].nil? && student[:left_on].nil?
+
       # `today` is the club's own day. Raises Missing.
       def initialize(db, club_id, student_id, today:)
         @db = db
@@ -16,13 +19,14 @@ module JauntyBell
       # past: [{group_id:, from:, to:}], the latest first}
       def to_h
         {group_id: row[:group_id], since: row[:member_since], left_on: row[:left_on],
-         visitor: row[:member_since].nil? && row[:left_on].nil?,
+         visitor: self.class.visitor?(row),
          also: theirs(:also_in).order(:since, :group_id).select(:group_id, :since).all,
          pauses: theirs(:pauses).order(:from, :id).select(:id, :from, :to).all,
          past: theirs(:past_memberships).order(Sequel.desc(:to), :group_id).select(:group_id, :from, :to).all}
       end
 
-      # Another group is theirs from today; where they also train with it, that one is all. Raises Conflict.
+      # Another group is theirs from today, and whoever had left is back; where they also train with it, that one is
+      # all. Raises Conflict.
       def move(group_id)
         change do
           must_be_open(group_id)
@@ -86,9 +90,6 @@ module JauntyBell
           rewrite(member_since: nil, left_on: @today)
         end
       end
-
-      # They are back, in a group.
-      def return_to(group_id) = move(group_id)
 
       private
 
