@@ -31,8 +31,7 @@ module JauntyBell
 
       # Halts where the server lets nobody, or the code is wrong; every try counts.
       def let_in
-        slow_down(WHO)
-        Throttle.wrong(WHO, request.env["REMOTE_ADDR"])
+        trying(WHO)
         opening = Settings.opening
         raise Core::InvalidInput, NOBODY if opening.lets == "nobody"
         return if opening.lets == "anybody" || opening.code?(body_given["code"].to_s)

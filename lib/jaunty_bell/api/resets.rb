@@ -9,8 +9,7 @@ module JauntyBell
 
       # A letter with a code, where there is such an account; the answer is the same where there is none.
       post "/?", who: :anybody do
-        slow_down(WHO)
-        Throttle.wrong(WHO, request.env["REMOTE_ADDR"])
+        trying(WHO)
         raise Store::Conflict.new(NO_MAIL, path: "email") unless Letters.can?
         halt Errors.response(503, DOWN, path: "email") unless Letters.reachable?
         login = Store::Logins.new(db).of(body_given["email"])

@@ -87,6 +87,12 @@ module JauntyBell
         halt Errors.response(429, "Too many tries from here. Wait a quarter of an hour.")
       end
 
+      # A try from here, counted whatever comes of it. Halts where there were too many.
+      def trying(what)
+        slow_down(what)
+        Throttle.wrong(what, request.env["REMOTE_ADDR"])
+      end
+
       # Tries from here that end in one of these errors are counted, and slowed down.
       def counting(what, *errors)
         slow_down(what)
