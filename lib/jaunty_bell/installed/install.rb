@@ -60,16 +60,15 @@ module JauntyBell
 
       def database
         step "Making the database"
-        psql = ["runuser", "-u", "postgres", "--", "psql", "-v", "ON_ERROR_STOP=1", "-Atc"]
-        there = @machine.fine?("sh", "-c",
-          "runuser -u postgres -- psql -Atc \"SELECT 1 FROM pg_roles WHERE rolname = '#{Layout::USER}'\" | grep -q 1")
-        verb = there ? "ALTER" : "CREATE"
-        @machine.run(*psql, "#{verb} ROLE \"#{Layout::USER}\" LOGIN CREATEDB PASSWORD '#{password}'")
-        return if @machine.fine?("sh", "-c",
-          "runuser -u postgres -- psql -lqt | cut -d '|' -f 1 | grep -qw #{Layout::DATABASE}")
-        @machine.run("runuser", "-u", "postgres", "--", "createdb", "-O", Layout::USER, "-E", "UTF8", "-T", "template0",
-          Layout::DATABASE)
+        verb = there?("pg_roles WHERE rolname = '#{Layout::USER}'") ? "ALTER" : "CREATE"
+        sql("#{verb} ROLE \"#{Layout::USER}\" LOGIN CREATEDB PASSWORD '#{password}'")
+        return if there?("pg_database WHERE datname = '#{Layout::DATABASE}'")
+        @machine.run("createdb", "-O", Layout::USER, "-E", "UTF8", "-T", "template0", Layout::DATABASE, as: "postgres")
       end
+
+      def there?(from) = sql("SELECT 1 FROM #{from}").strip == "1"
+
+      def sql(text) = @machine.run("psql", "-v", "ON_ERROR_STOP=1", "-Atc", text, as: "postgres")
 
       def files
         step "Writing settings and services"
@@ -115,13 +114,15 @@ module JauntyBell
       # As it is set, by this installation or one before.
       def code = File.read(@layout.settings)[/^JAUNTY_OPENS=code:(.*)$/, 1] || "in the settings"
 
+      def onwards = (" and on to #{@wanted.backup_to}" if @wanted.backup_to)
+
       def open_at
         <<~TEXT
 
           Jaunty Bell is open at https://#{@wanted.name}
           #{"Tablets trust it after http://#{@wanted.name}/trust, once each." if @wanted.hall?}
           Open the first club there; the code that lets you is #{code} (#{@layout.settings}).
-          Backups go to #{@layout.backups} every night at #{Files::BACKUP_AT}#{" and on to #{@wanted.backup_to}" if @wanted.backup_to}.
+          Backups go to #{@layout.backups} every night at #{Files::BACKUP_AT}#{onwards}.
         TEXT
       end
     end
