@@ -70,9 +70,11 @@ module JauntyBell
 
       def strange_device(to:, name:, address:, at:)
         Letter.new(to: to, subject: "A new device is signed in to Jaunty Bell", text: <<~TEXT)
-          #{name}, from #{address}, signed in to your account on #{at.utc.strftime("%-d %B %Y, %H:%M")} UTC. It has not done so before.
+          #{name}, from #{address}, signed in to your account on #{at.utc.strftime("%-d %B %Y, %H:%M")} UTC. \
+          It has not done so before.
 
-          If it was you, there is nothing to do. If not: sign in, open "Your account", end that sign-in and change your password.
+          If it was you, there is nothing to do. If not: sign in, open "Your account", end that sign-in and \
+          change your password.
         TEXT
       end
 

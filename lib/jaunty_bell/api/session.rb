@@ -5,7 +5,7 @@ module JauntyBell
       get "/?", who: :anybody do
         unless account
           next answer({account: nil, halfway: env[Accounts::HALFWAY] || false, club: nil, clubs: [], strange: [],
-next_class: nil, now: Clock.now.iso8601(3)})
+                       next_class: nil, now: Clock.now.iso8601(3)})
         end
         here = people.club
         following = classes.next_of_group(nil, Clock.now)

@@ -36,9 +36,9 @@ module JauntyBell
       def tried(status, headers, body, who:, address:, path:, asked:)
         return right(who, address, asked) && [status, headers, body] if status == 200
         said = JSON.parse(body.each.to_a.join)
-        return [200, headers.except("content-length"), [JSON.generate(said.slice(*questions(said)))]] if question?(
-          said, asked
-        )
+        if question?(said, asked)
+          return [200, headers.except("content-length"), [JSON.generate(said.slice(*questions(said)))]]
+        end
         refused(status, said, who: who, address: address, login: path == LOGIN)
       end
 

@@ -45,10 +45,7 @@ module JauntyBell
         return @output.puts(USAGE) if (arguments & %w[-h --help]).any?
         options.parse!(arguments)
         raise Refused, "\"#{arguments.first}\" means nothing here: bin/#{command} --help." if arguments.any?
-        unless plan? || Process.uid.zero?
-          raise Refused,
-            "bin/#{command} is run as root; the program it installs never is."
-        end
+        raise Refused, "bin/#{command} is run as root; the program it installs never is." unless may?
         (command == "install") ? install : update
       end
 
@@ -62,6 +59,8 @@ module JauntyBell
           parser.on("--back") { @given[:back] = true }
         end
       end
+
+      def may? = plan? || Process.uid.zero?
 
       def plan? = !@given[:plan].nil?
 

@@ -3,8 +3,8 @@ module JauntyBell
     # Who works in a club: accounts with their roles, and those who are invited. There is always an owner.
     class Crew
       LASTS = 7 * 86_400 # seconds an invitation stands
-      OPEN, CLOSED = Logins::OPEN, Logins::CLOSED
       NO_SUCH = "This invitation is not open: it has been used, taken back, or has ended. Ask for another.".freeze
+      NOT_OURS = "This account is not of your club.".freeze
 
       # The invitation a code opens, with its club's name, or Missing.
       def self.invited(db, code)
@@ -37,7 +37,7 @@ module JauntyBell
       def accounts =
         rows.join(:logins, id: :login_id).order(:name, Sequel[:accounts][:id])
           .select(Sequel[:accounts][:id], :name, :email, :role,
-            Sequel.lit("accounts.status_id <> ?", OPEN).as(:closed)).all
+            Sequel.lit("accounts.status_id <> ?", Logins::OPEN).as(:closed)).all
 
       # Invitations that stand: {id:, role:, ends_at:, made_by: (a name)}.
       def invitations =
@@ -66,12 +66,9 @@ module JauntyBell
       def change(id, role: nil, closed: nil)
         @db.transaction(savepoint: true) do
           @db[:clubs].where(id: @club_id).for_update.first
-          facts = {role: role, status_id: {true => CLOSED, false => OPEN}[closed]}.compact
-          if rows.where(Sequel[:accounts][:id] => id).update(facts).zero?
-            raise Missing,
-              "This account is not of your club."
-          end
-          if rows.where(role: "owner", status_id: OPEN).empty?
+          facts = {role: role, status_id: {true => Logins::CLOSED, false => Logins::OPEN}[closed]}.compact
+          raise Missing, NOT_OURS if rows.where(Sequel[:accounts][:id] => id).update(facts).zero?
+          if rows.where(role: "owner", status_id: Logins::OPEN).empty?
             raise Conflict.new("A club has an owner: make somebody else owner first.", path: "role")
           end
         end
@@ -80,8 +77,7 @@ module JauntyBell
       # A way back in for somebody of the club, told in person: its code. Raises Missing, or Conflict where they work in
       # other clubs too, which an owner here has no say in.
       def reset(id)
-        login_id = rows.where(Sequel[:accounts][:id] => id).get(:login_id) || raise(Missing,
-          "This account is not of your club.")
+        login_id = rows.where(Sequel[:accounts][:id] => id).get(:login_id) || raise(Missing, NOT_OURS)
         if @db[:accounts].where(login_id: login_id).exclude(club_id: @club_id).any?
           raise Conflict.new("They work in other clubs too: a new password is for them to ask for by mail, or for " \
             "whoever keeps this server (bin/club reset).", path: "number")

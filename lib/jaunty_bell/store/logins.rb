@@ -12,7 +12,8 @@ module JauntyBell
       def of(email) = @db[:logins].select(:id, :email, :password_hash).first(email: email.strip)
 
       # What anybody may know of somebody: their email, and what they are called in their clubs.
-      def known(id) = @db[:logins].where(id: id).select_map(:email) + @db[:accounts].where(login_id: id).select_map(:name)
+      def known(id) =
+        @db[:logins].where(id: id).select_map(:email) + @db[:accounts].where(login_id: id).select_map(:name)
 
       # A place in a club: its id. `login` is {id:} of somebody who signs in here already, or {email:, hash:} of
       # somebody new. Raises Conflict where the email is somebody's, or they are in the club already.

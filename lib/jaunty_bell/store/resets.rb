@@ -4,6 +4,7 @@ module JauntyBell
     # within a while. A newer one ends an older one.
     class Resets
       LASTS = {"mail" => 3_600, "owner" => 86_400, "server" => 86_400}.freeze # seconds
+      SECOND = %i[account_otp_keys account_recovery_codes].freeze
       NO_SUCH = "This code is not open: it has been used, or has ended. Ask for another.".freeze
 
       def initialize(db)
@@ -33,11 +34,7 @@ module JauntyBell
           id = found[:login_id]
           @db[:logins].where(id: id).update(password_hash: hash)
           @db[:account_active_session_keys].where(account_id: id).delete
-          unless mailed?(found)
-            %i[account_otp_keys account_recovery_codes].each { |table|
-              @db[table].where(id: id).delete
-            }
-          end
+          SECOND.each { |table| @db[table].where(id: id).delete } unless mailed?(found)
           found
         end
       end

@@ -8,7 +8,8 @@ module JauntyBell
         SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings,
           sessions.last_use, sessions.created_at AS began, sessions.session_id, sessions.device,
           EXISTS (SELECT FROM account_otp_keys WHERE account_otp_keys.id = logins.id) AS time_codes,
-          (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id) AS own_techniques
+          (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id)
+            AS own_techniques
         FROM logins JOIN accounts ON accounts.login_id = logins.id JOIN clubs ON clubs.id = accounts.club_id
           JOIN account_active_session_keys AS sessions ON sessions.account_id = logins.id
         WHERE logins.id = ? AND logins.status_id = 2 AND accounts.status_id = 2 AND sessions.session_id IN ?
