@@ -26,6 +26,16 @@ class TimeTest < InterfaceTest
     assert_equal asked.values, answers("kit/time", *asked.keys.zip)
   end
 
+  # As Ruby's own calendar has them, over leap days and the ends of years.
+  def test_days_from_a_date_and_its_day_of_the_week
+    dates = %w[2026-11-28 2027-12-31 2028-02-28 2028-02-29 2100-03-01].map { |text| Date.iso8601(text) }
+    asked = dates.product([-366, -31, -1, 0, 1, 7, 31, 365])
+    assert_equal asked.map { |date, days| (date + days).iso8601 },
+      answers("kit/dates", *asked.map { |date, days| [["daysFrom", date.iso8601, days]] })
+    week = (0..6).map { |days| Date.new(2026, 11, 28) + days }
+    assert_equal week.map(&:cwday), answers("kit/dates", *week.map { |date| [["weekdayOf", date.iso8601]] })
+  end
+
   # What is told of a class belongs to the class's day, in the club's own time.
   def test_the_day_of_an_instant
     asked = {["2026-11-24T18:30:00Z", "Europe/London"] => "2026-11-24",

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { ClassLine } from "../api/client";
+import { daysFrom, weekdayOf } from "../kit/dates";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, PageTitle, Trouble, Waiting } from "../kit/parts";
@@ -16,10 +17,8 @@ import { ScheduleSheet } from "./ScheduleSheet";
 
 const WEEKS = 5;
 
-const plus = (date: string, days: number) =>
-  new Date(Date.parse(`${date}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 /** The first day of a date's week. */
-const first = (date: string) => plus(date, -week().indexOf(new Date(`${date}T12:00:00Z`).getUTCDay() || 7));
+const first = (date: string) => daysFrom(date, -week().indexOf(weekdayOf(date)));
 
 /** Five weeks of classes: who, where, for whom; a clash of coach or room is pointed out. */
 export default function CalendarPlace() {
@@ -34,8 +33,8 @@ export default function CalendarPlace() {
   const days = week().map((day) => weekdayName(day));
   const show = (date: string) => setParams({ from: date });
   useKeysOf("The calendar", [
-    { keys: "ArrowLeft", does: "five weeks back", run: () => show(plus(from, -7 * WEEKS)) },
-    { keys: "ArrowRight", does: "five weeks on", run: () => show(plus(from, 7 * WEEKS)) },
+    { keys: "ArrowLeft", does: "five weeks back", run: () => show(daysFrom(from, -7 * WEEKS)) },
+    { keys: "ArrowRight", does: "five weeks on", run: () => show(daysFrom(from, 7 * WEEKS)) },
     { keys: "n", does: "put a card in", run: () => mayPlan && setAdding(club.today) },
   ]);
   const row = calendar.data?.classes.find((each) => each.id === chosen);
@@ -49,11 +48,11 @@ export default function CalendarPlace() {
             <Link to="/school/calendar" className="px-2 font-semibold text-sm underline">
               Closed days
             </Link>
-            <Button onClick={() => show(plus(from, -7 * WEEKS))} aria-label="Five weeks back">
+            <Button onClick={() => show(daysFrom(from, -7 * WEEKS))} aria-label="Five weeks back">
               ←
             </Button>
             <Button onClick={() => show(club.today)}>Today</Button>
-            <Button onClick={() => show(plus(from, 7 * WEEKS))} aria-label="Five weeks on">
+            <Button onClick={() => show(daysFrom(from, 7 * WEEKS))} aria-label="Five weeks on">
               →
             </Button>
             {mayPlan && (
@@ -77,10 +76,10 @@ export default function CalendarPlace() {
             </span>
           ))}
         </div>
-        {Array.from({ length: WEEKS }, (_, nth) => plus(from, nth * 7)).map((begins) => (
+        {Array.from({ length: WEEKS }, (_, nth) => daysFrom(from, nth * 7)).map((begins) => (
           <section key={begins} aria-label={`Week of ${dayAndMonth(begins)}`} className="grid gap-1.5 lg:grid-cols-7">
             {days.map((day, i) => {
-              const date = plus(begins, i);
+              const date = daysFrom(begins, i);
               const classes = calendar.data?.classes.filter((each) => each.on === date) ?? [];
               const closed = closures.data?.find((each) => each.from <= date && date <= each.to);
               const look = date === club.today ? "border-brass bg-chalk" : "border-seam bg-chalk/60";

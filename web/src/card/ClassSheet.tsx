@@ -5,13 +5,14 @@ import { api, type ClassLine, data } from "../api/client";
 import { DateField } from "../kit/DateField";
 import { Pick } from "../kit/Pick";
 import { Button, Trouble, Waiting } from "../kit/parts";
-import { asks, useCards, useCoaches, usePeople, useStale } from "../kit/queries";
+import { asks, useCards, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub, useMayPlan } from "../kit/session";
 import { TimeField } from "../kit/TimeField";
 import { dayAndTime } from "../kit/time";
 import { useSay } from "../kit/toast";
 import { count } from "../kit/words";
+import { CoachPick } from "./CoachPick";
 import { useSchoolOfCards } from "./school";
 
 const BOX = "min-h-9 w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 text-sm";
@@ -24,7 +25,6 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
   const say = useSay();
   const [following, setFollowing] = useState(false);
   const { rooms } = useSchoolOfCards();
-  const coaches = useCoaches();
   const cards = useCards();
   const fresh = () => stale("calendar");
   const path = { params: { path: { id: row.id } } };
@@ -73,14 +73,7 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
               set={(id) => id && change.mutate({ card_id: id })}
               className={BOX}
             />
-            <Pick
-              label="Coach"
-              value={row.coach_id === null ? "" : String(row.coach_id)}
-              none="nobody yet"
-              options={(coaches.data ?? []).map((each) => ({ value: String(each.id), shown: each.name }))}
-              set={(id) => change.mutate({ coach_id: id === "" ? null : Number(id) })}
-              className={BOX}
-            />
+            <CoachPick value={row.coach_id} set={(coach_id) => change.mutate({ coach_id })} className={BOX} />
             <Pick
               label="Room"
               value={row.room ?? ""}

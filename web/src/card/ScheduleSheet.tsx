@@ -3,11 +3,12 @@ import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { api, data, type Schemas } from "../api/client";
 import { DateField } from "../kit/DateField";
+import { daysFrom, weekdayOf } from "../kit/dates";
 import { newId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Trouble } from "../kit/parts";
-import { asks, useCoaches, usePeople, useStale } from "../kit/queries";
+import { asks, usePeople, useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { TimeField } from "../kit/TimeField";
@@ -15,6 +16,7 @@ import { shortDate } from "../kit/time";
 import { timeInNumbers } from "../kit/ways";
 import { count } from "../kit/words";
 import { Clashes } from "./Clashes";
+import { CoachPick } from "./CoachPick";
 import { useSchoolOfCards } from "./school";
 
 type Props = {
@@ -27,9 +29,7 @@ const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-1.5";
 
 /** The next time each hour of an ordinary week comes, the soonest first. */
 function nextHours(hours: Schemas["Hour"][], today: string) {
-  const noon = Date.parse(`${today}T12:00:00Z`);
-  const weekday = new Date(noon).getUTCDay() || 7;
-  const on = (day: number) => new Date(noon + ((day - weekday + 7) % 7) * 86_400_000).toISOString().slice(0, 10);
+  const on = (day: number) => daysFrom(today, (day - weekdayOf(today) + 7) % 7);
   return hours.map((hour) => ({ ...hour, on: on(hour.day) })).sort((one, two) => (one.on < two.on ? -1 : 1));
 }
 
@@ -37,14 +37,13 @@ function nextHours(hours: Schemas["Hour"][], today: string) {
 export function ScheduleSheet({ card, close, at: first, children }: Props) {
   const club = useClub();
   const people = usePeople();
-  const coaches = useCoaches();
   const { rooms } = useSchoolOfCards();
   const stale = useStale();
   const [at, setAt] = useState(first ?? `${club.today}T18:30`);
   const [date, time] = at.split("T") as [string, string];
   const [weeks, setWeeks] = useState(1);
   const [group, setGroup] = useState(card.group_id ?? "");
-  const [coach, setCoach] = useState("");
+  const [coach, setCoach] = useState<number | null>(null);
   const [room, setRoom] = useState("");
   const [minutes, setMinutes] = useState<number>();
   const hours = useQuery(asks.groups()).data?.find((each) => each.id === group)?.hours ?? [];
@@ -58,7 +57,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
             ids: Array.from({ length: weeks }, newId),
             card_id: card.id,
             group_id: group || null,
-            coach_id: coach ? Number(coach) : null,
+            coach_id: coach,
             room: room || null,
             at,
             ...(minutes && { minutes }),
@@ -107,7 +106,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
                   onClick={() => {
                     setAt(`${hour.on}T${hour.at}`);
                     setMinutes(hour.minutes);
-                    setCoach(hour.coach_id ? String(hour.coach_id) : "");
+                    setCoach(hour.coach_id ?? null);
                     setRoom(hour.room ?? "");
                   }}
                 >
@@ -143,14 +142,7 @@ export function ScheduleSheet({ card, close, at: first, children }: Props) {
               />
             </Labelled>
             <Labelled title="Coach">
-              <Pick
-                label="Coach"
-                value={coach}
-                none="nobody yet"
-                options={(coaches.data ?? []).map((each) => ({ value: String(each.id), shown: each.name }))}
-                set={setCoach}
-                className={BOX}
-              />
+              <CoachPick value={coach} set={setCoach} className={BOX} />
             </Labelled>
             <Labelled title="Room">
               <Pick label="Room" value={room} none="not said" options={rooms} set={setRoom} className={BOX} />

@@ -1,12 +1,9 @@
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { type KeyboardEvent, useEffect, useState } from "react";
+import { daysFrom, weekdayOf } from "./dates";
 import { Field } from "./parts";
 import { longDate, monthAndYear, weekdayName } from "./time";
 import { dateInNumbers, dateShape, readDate, week } from "./ways";
-
-const DAY = 86_400_000;
-const at = (iso: string) => Date.parse(`${iso}T12:00:00Z`);
-const iso = (time: number) => new Date(time).toISOString().slice(0, 10);
 
 type Props = {
   label: string;
@@ -45,7 +42,7 @@ export function DateField({ value, set, min, max, problem, hint, className = "",
     const step = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     if (!step || !value) return;
     event.preventDefault();
-    const next = iso(at(value) + step * DAY);
+    const next = daysFrom(value, step);
     if ((!min || next >= min) && (!max || next <= max)) set(next);
   };
   return (
@@ -98,16 +95,13 @@ const MonthSign = () => (
 type MonthProps = { chosen: string; min?: string; max?: string; choose: (day: string) => void };
 
 function Month({ chosen, min, max, choose }: MonthProps) {
-  const [month, setMonth] = useState((chosen || iso(Date.now())).slice(0, 7));
-  const first = at(`${month}-01`);
+  const [month, setMonth] = useState((chosen || new Date().toISOString()).slice(0, 7));
+  const first = `${month}-01`;
   const order = week();
-  const lead = order.indexOf(new Date(first).getUTCDay() || 7);
-  const days = Array.from({ length: 42 }, (_, i) => iso(first + (i - lead) * DAY));
-  const turn = (by: number) => {
-    const date = new Date(first);
-    date.setUTCMonth(date.getUTCMonth() + by);
-    setMonth(iso(date.getTime()).slice(0, 7));
-  };
+  const lead = order.indexOf(weekdayOf(first));
+  const days = Array.from({ length: 42 }, (_, i) => daysFrom(first, i - lead));
+  // The day before the first is in the month before; no month is longer than 31 days
+  const turn = (days: -1 | 31) => setMonth(daysFrom(first, days).slice(0, 7));
   const arrow = "rounded-md px-3 py-1 font-bold hover:bg-canvas-deep";
   return (
     <div>
@@ -116,9 +110,9 @@ function Month({ chosen, min, max, choose }: MonthProps) {
           ‹
         </button>
         <span aria-live="polite" className="font-bold text-sm">
-          {monthAndYear(`${month}-01`)}
+          {monthAndYear(first)}
         </span>
-        <button type="button" className={arrow} aria-label="The month after" onClick={() => turn(1)}>
+        <button type="button" className={arrow} aria-label="The month after" onClick={() => turn(31)}>
           ›
         </button>
       </div>

@@ -1,12 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "../api/client";
+import { CoachPick } from "../card/CoachPick";
 import { useSchoolOfCards } from "../card/school";
 import { newId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Field, Trouble } from "../kit/parts";
-import { useCoaches, useStale } from "../kit/queries";
+import { useStale } from "../kit/queries";
 import { TimeField } from "../kit/TimeField";
 import { weekdayName } from "../kit/time";
 import { week } from "../kit/ways";
@@ -17,7 +18,6 @@ const BOX = "w-full rounded-lg border-[1.5px] border-seam bg-chalk px-2 py-2 tex
 /** The ordinary week of a group, an hour a line. */
 export function Hours({ group, done }: { group: { id: string; hours: Hour[] }; done: () => void }) {
   const stale = useStale();
-  const coaches = useCoaches().data ?? [];
   const { rooms } = useSchoolOfCards();
   const [hours, setHours] = useState(group.hours);
   const set = (id: string, changes: Partial<Hour>) =>
@@ -74,12 +74,10 @@ export function Hours({ group, done }: { group: { id: string; hours: Hour[] }; d
             onChange={({ target }) => set(hour.id, { minutes: Number(target.value) })}
           />
           <Labelled title="Coach">
-            <Pick
+            <CoachPick
               label={`Coach of hour ${i + 1}`}
-              value={hour.coach_id ? String(hour.coach_id) : ""}
-              none="nobody yet"
-              options={coaches.map((each) => ({ value: String(each.id), shown: each.name }))}
-              set={(coach) => set(hour.id, { coach_id: coach ? Number(coach) : null })}
+              value={hour.coach_id}
+              set={(coach_id) => set(hour.id, { coach_id })}
               className={BOX}
             />
           </Labelled>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, data, Refusal } from "../api/client";
 import { LIMITS, PLAN_LIMITS, RUNGS } from "../api/known";
 import { DateField } from "../kit/DateField";
+import { daysFrom, weekdayOf } from "../kit/dates";
 import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
@@ -26,11 +27,7 @@ const LIMIT_NAMES: Record<keyof Limits, string> = {
   new_things: "new things a class",
 };
 
-const nextMonday = (today: string) => {
-  const day = new Date(`${today}T12:00:00Z`);
-  day.setUTCDate(day.getUTCDate() + ((8 - day.getUTCDay()) % 7 || 7));
-  return day.toISOString().slice(0, 10);
-};
+const nextMonday = (today: string) => daysFrom(today, 8 - weekdayOf(today));
 
 /** What a group should come to own, in which classes, within which limits. */
 export function ProgrammeSheet({ programme, today, close, done }: Props) {

@@ -1,3 +1,4 @@
+import { daysFrom } from "../kit/dates";
 import { Button } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import { Lanes } from "./Lanes";
@@ -78,7 +79,7 @@ export function Why({ programme, place, on, change, close }: Props) {
                 ...settings,
                 not_before: [
                   ...settings.not_before.filter((each) => each.combination_id !== id),
-                  { combination_id: id, on: dayAfter(on) },
+                  { combination_id: id, on: daysFrom(on, 1) },
                 ],
               }))
             }
@@ -113,8 +114,4 @@ export function Why({ programme, place, on, change, close }: Props) {
       </p>
     </section>
   );
-}
-
-function dayAfter(day: string) {
-  return new Date(new Date(`${day}T12:00:00Z`).getTime() + 86_400_000).toISOString().slice(0, 10);
 }

@@ -1,23 +1,21 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { DateField } from "../../kit/DateField";
+import { daysFrom } from "../../kit/dates";
 import { Trouble } from "../../kit/parts";
 import { asks } from "../../kit/queries";
 import { useClub } from "../../kit/session";
 import { signed, told } from "../figures";
 import { Where } from "../where";
 
-const day = (iso: string, ago: number) =>
-  new Date(Date.parse(`${iso}T12:00:00Z`) - ago * 86_400_000).toISOString().slice(0, 10);
-
 /** Two stretches of days beside each other; at first the last four weeks and the four before. */
 export function Spans({ student }: { student: string }) {
   const { today } = useClub();
   const [days, setDays] = useState({
-    from: day(today, 27),
+    from: daysFrom(today, -27),
     to: today,
-    against_from: day(today, 55),
-    against_to: day(today, 28),
+    against_from: daysFrom(today, -55),
+    against_to: daysFrom(today, -28),
   });
   const [open, setOpen] = useState(false);
   const whole = Object.values(days).every(Boolean);
