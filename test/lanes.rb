@@ -28,7 +28,7 @@ class Lanes
     @jobs = ((only == "dates") ? dated : whole + system + dated(each: 3)).sort_by { |job| -job.weight }
     @lock = Mutex.new
     @sums = Hash.new(0)
-    @failed = []
+    @failed = {}
   end
 
   # Whether all went well.
@@ -36,7 +36,8 @@ class Lanes
     queue = Queue.new(@jobs).close
     trap("INT") { @stopped = true }
     Array.new([Etc.nprocessors, 2].max) { Thread.new { work(queue) } }.each(&:join)
-    puts "", *@failed.map { |name| "FAILED: #{name}" }
+    @failed.each { |name, why| puts "", "FAILED: #{name}", why } # last, where nobody has to look for it
+    puts
     puts "#{@sums[:runs] - @sums[:wrong]} passed, #{@sums[:wrong]} failed, #{@sums[:skips]} skipped"
     @failed.empty?
   end
@@ -64,11 +65,17 @@ class Lanes
     @sums[:wrong] += failures.to_i + errors.to_i
     @sums[:skips] += skips.to_i
     good = status.success? && runs
-    @failed << job.name unless good
+    @failed[job.name] = what_failed(output) unless good
     puts good ? format("%-28s %4d s  %s", job.name, seconds,
       line.strip) : "#{"=" * 20} #{job.name}, after #{seconds.round} s\n#{output}"
     $stdout.flush
     assertions
+  end
+
+  # The tests that failed, each with what it says first; or how a job ended that came to none.
+  def what_failed(output)
+    told = output.split(/^(?=\s*\d+\) (?:Failure|Error):)/).drop(1)
+    told.empty? ? output.lines.last(15).join : told.map { |each| each.lines.grep_v(%r{/gems/}).first(16).join }.join("\n")
   end
 
   def files(part) = Dir.chdir(ROOT) { Dir["test/#{part}/**/*_test.rb"] }

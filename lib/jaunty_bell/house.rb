@@ -67,7 +67,7 @@ module JauntyBell
     end
 
     def serve(db)
-      require "puma"
+      require "jaunty_bell/web_server"
       require "puma/configuration"
       require "puma/launcher"
       if Settings.mail_stand_in?

@@ -1,8 +1,7 @@
 require "support/interface"
 require "support/database"
 require "jaunty_bell/api"
-require "puma"
-require "puma/server"
+require "jaunty_bell/web_server"
 
 # Whole classes on devices that fail, from a seed (test/support/chaos_device.ts): cut, late, lost and doubled requests,
 # kills, clocks that are set, a second device that takes the lead. What the database holds at the end is what was tapped

@@ -2,6 +2,7 @@ require "support/database"
 require "capybara/minitest"
 require "selenium-webdriver"
 require "jaunty_bell/api"
+require "jaunty_bell/web_server"
 require_relative "../../demo/club"
 
 # The real interface in headless Chromium, against the real server and a real PostgreSQL with the demo club.
@@ -71,6 +72,7 @@ class SystemTest < Minitest::Test
   def teardown
     return unless Capybara.current_session.driver.instance_variable_get(:@browser)
     assert_empty console_errors, "the console has errors"
+    flunk "On the page then: #{what_is_seen}" if failures.any? # for whoever reads it elsewhere
   ensure
     Capybara.reset_sessions!
     forget_the_device
@@ -146,6 +148,8 @@ class SystemTest < Minitest::Test
   end
 
   private
+
+  def what_is_seen = "#{page.current_path}: #{page.evaluate_script("document.body.innerText").split.first(80).join(" ")}"
 
   # The page is gone, and the reset has waited for what was asked of the server: what answers on their way have set
   # again goes too, and what the browser keeps in its own database. The next test is another device.

@@ -1,6 +1,5 @@
 require "support/system"
-require "puma"
-require "puma/server"
+require "jaunty_bell/web_server"
 
 # Somebody who clicks, types, goes back, reloads, loses the network and finds it again, at random from a seed, on a club
 # of its own. What must never be: a page error, a blank page, an answer of 500, a refusal that nobody shows.

@@ -1,6 +1,5 @@
 require "support/system"
-require "puma"
-require "puma/server"
+require "jaunty_bell/web_server"
 
 # A whole class with the network cut and the browser killed in the middle: every fact is stored exactly once.
 class NoNetworkTest < SystemTest

@@ -94,7 +94,7 @@ module JauntyBell
 
       def on_file(row)
         (Store::People::ROSTER + Store::People::FILE).to_h { |name| [name, Files::StudentJson.plain(row[name])] }
-          .merge(visitor: Store::Membership.visitor?(row), apart: people.apart_from(row[:id]))
+          .merge(visitor: Core::Floor.visitor?(row), apart: people.apart_from(row[:id]))
       end
 
       def shown(row)

@@ -12,7 +12,7 @@ module JauntyBell
       def self.of(student, groups)
         student.slice(:id, :name, :stance, :level, :group_id)
           .merge(group_name: groups.fetch(student[:group_id]),
-            visitor: Store::Membership.visitor?(student), left_on: student[:left_on]&.iso8601)
+            visitor: Core::Floor.visitor?(student), left_on: student[:left_on]&.iso8601)
       end
 
       # A database value as JSON writes it.

@@ -3,9 +3,6 @@ module JauntyBell
     # One student's place in the club: the group that is theirs, groups they also train with, pauses, and whether they
     # have left. All of their record stays whatever becomes of it.
     class Membership
-      # Whether a student (a row) only visits: of no group, and has not left.
-      def self.visitor?(student) = student[:member_since].nil? && student[:left_on].nil?
-
       # `today` is the club's own day. Raises Missing.
       def initialize(db, club_id, student_id, today:)
         @db = db
@@ -19,7 +16,7 @@ module JauntyBell
       # past: [{group_id:, from:, to:}], the latest first}
       def to_h
         {group_id: row[:group_id], since: row[:member_since], left_on: row[:left_on],
-         visitor: self.class.visitor?(row),
+         visitor: Core::Floor.visitor?(row),
          also: theirs(:also_in).order(:since, :group_id).select(:group_id, :since).all,
          pauses: theirs(:pauses).order(:from, :id).select(:id, :from, :to).all,
          past: theirs(:past_memberships).order(Sequel.desc(:to), :group_id).select(:group_id, :from, :to).all}
