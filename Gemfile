@@ -38,6 +38,7 @@ gem "tzinfo", "~> 2.0", require: false
 
 # Public holidays by country and region
 gem "holidays", "~> 8.8", require: false
+gem "countries", "~> 7.1", require: false # what its regions are called
 gem "rubystats", "~> 0.4", require: false
 gem "graph_matching", "~> 0.2", require: false
 

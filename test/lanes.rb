@@ -75,7 +75,8 @@ class Lanes
   # The tests that failed, each with what it says first; or how a job ended that came to none.
   def what_failed(output)
     told = output.split(/^(?=\s*\d+\) (?:Failure|Error):)/).drop(1)
-    told.empty? ? output.lines.last(15).join : told.map { |each| each.lines.grep_v(%r{/gems/}).first(16).join }.join("\n")
+    return output.lines.last(15).join if told.empty?
+    told.map { |each| each.lines.grep_v(%r{/gems/}).first(16).join }.join("\n")
   end
 
   def files(part) = Dir.chdir(ROOT) { Dir["test/#{part}/**/*_test.rb"] }

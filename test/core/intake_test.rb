@@ -32,6 +32,14 @@ class IntakeTest < Minitest::Test
     }.each { |row, expected| assert_equal expected, log(row), row }
   end
 
+  # 5 November is 11/5 where the month stands first; with points between, the day does everywhere.
+  def test_dates_in_the_club_s_own_order
+    JauntyBell::Core::Ways.go_by("US") do
+      ["11/5/2026", "5.11.2026", "2026-11-05"].each { |day| assert_equal DAY, log("Ann,#{day},6,60")[1], day }
+      assert_equal "\"25/11/2026\" is no date: write 2026-11-25 or 11/25/2026.", log("Ann,25/11/2026,6,60")
+    end
+  end
+
   def test_semicolons_tabs_and_decimal_commas
     assert_equal ["Ann", DAY, 6.5, 60], log("Ann;2026-11-05;6,5;60", heading: "student;date;effort;minutes")
     assert_equal ["Ann", DAY, 6.5, 60], log("Ann\t2026-11-05\t6.5\t60", heading: "student\tdate\teffort\tminutes")

@@ -1,4 +1,6 @@
 require "support/interface"
+require "jaunty_bell/core"
+require "tzinfo"
 
 # Dates, times and numbers as a club's country writes them (CLDR, through the browser's own Intl).
 class WaysTest < InterfaceTest
@@ -17,6 +19,18 @@ class WaysTest < InterfaceTest
       found = answers("kit/ways", [["goBy", country]], [["dateInNumbers", "2026-11-24"]],
         [["timeInNumbers", "18:30"]], [["decimal", 1.5, 2]], [["week"]])
       assert_equal wanted, found[1..3] + [found[4].first], country.inspect
+    end
+  end
+
+  # The server writes as the interface does.
+  def test_the_server_goes_by_the_same
+    codes = TZInfo::Country.all_codes
+    found = codes.each_slice(100).flat_map { |some| answers("kit/ways", *some.map { |code| [["waysOf", code]] }) }
+    ours = codes.map { |code| JauntyBell::Core::Ways.of(code) }
+    known = codes.each_index.select { |i| found[i][:order] != "dmy" || found[i][:decimal] == "," }
+    assert_operator known.size, :>, 50
+    known.each do |i|
+      assert_equal [found[i][:decimal], found[i][:order] == "mdy"], [ours[i].decimal("."), ours[i].month_first?], codes[i]
     end
   end
 

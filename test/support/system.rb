@@ -149,7 +149,8 @@ class SystemTest < Minitest::Test
 
   private
 
-  def what_is_seen = "#{page.current_path}: #{page.evaluate_script("document.body.innerText").split.first(80).join(" ")}"
+  def what_is_seen =
+    "#{page.current_path}: #{page.evaluate_script("document.body.innerText").split.first(80).join(" ")}"
 
   # The page is gone, and the reset has waited for what was asked of the server: what answers on their way have set
   # again goes too, and what the browser keeps in its own database. The next test is another device.

@@ -47,6 +47,7 @@ module JauntyBell
 
       before do
         content_type :json
+        Core::Ways.go_by(account&.fetch(:country))
       end
 
       error(Core::InvalidInput) { |e| halt Errors.response(422, e.message, path: e.path) }

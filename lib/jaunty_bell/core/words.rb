@@ -9,8 +9,13 @@ module JauntyBell::Core
       seconds.negative? ? "-#{text}" : text
     end
 
-    # "7", "7.5"
-    def self.number(number) = (number % 1).zero? ? number.to_i.to_s : number.to_f.to_s
+    # "7", "7.5" or as the club writes it (Ways)
+    def self.number(number) = (number % 1).zero? ? number.to_i.to_s : Ways.now.decimal(number.to_f.to_s)
+
+    # "4 Mar", "Wed 4 Mar", "4 March 2026", or with the month first (Ways); English words whatever the country.
+    def self.day(date) = date.strftime(Ways.now.month_first? ? "%b %-d" : "%-d %b")
+    def self.weekday(date) = date.strftime("%a #{day(date)}")
+    def self.day_in_full(date) = date.strftime(Ways.now.month_first? ? "%B %-d, %Y" : "%-d %B %Y")
 
     # "1 pair", "7 pairs", "2 classes"
     def self.many(number, one, more = plural(one)) = "#{number} #{(number == 1) ? one : more}"

@@ -13,12 +13,16 @@ module JauntyBell
       Line = Core::Value.of(:number, :facts, :problem, cells: [])
 
       TEXT = ->(cell) { cell }
+      # 25.11.2026 whoever writes it; 25/11/2026, and 11/25/2026 where the month stands first (Core::Ways).
       DAY = lambda do |cell|
         return Date.iso8601(cell) if cell.match?(/\A\d{4}-\d{2}-\d{2}\z/)
-        day, month, year = cell.match(%r{\A(\d{1,2})[./](\d{1,2})[./](\d{4})\z})&.captures&.map(&:to_i)
-        (year && Date.valid_date?(year, month, day)) ? Date.new(year, month, day) : raise(Date::Error)
+        first, between, second, year = cell.match(%r{\A(\d{1,2})([./])(\d{1,2})\2(\d{4})\z})&.captures
+        month_first = between == "/" && Core::Ways.now.month_first?
+        day, month = (month_first ? [second, first] : [first, second]).map(&:to_i)
+        Date.valid_date?(year.to_i, month, day) ? Date.new(year.to_i, month, day) : raise(Date::Error)
       rescue Date::Error
-        raise Core::InvalidInput, "\"#{cell}\" is no date: write 2026-11-25 or 25.11.2026"
+        raise Core::InvalidInput, "\"#{cell}\" is no date: write 2026-11-25 or " \
+          "#{Core::Ways.now.month_first? ? "11/25/2026" : "25.11.2026"}"
       end
       NUMBER = ->(cell) {
         Float(cell.tr(",", "."), exception: false) || raise(Core::InvalidInput, "\"#{cell}\" is no number")

@@ -40,7 +40,7 @@ module JauntyBell
         @pdf.fill_color INK
         @pdf.text @report.name, size: 26, style: :bold
         @pdf.fill_color SOFT
-        @pdf.text "The last #{Core::Book::Report::WEEKS} weeks, up to #{@report.today.strftime("%-d %B %Y")}", size: 11
+        @pdf.text "The last #{Core::Book::Report::WEEKS} weeks, up to #{Core::Words.day_in_full(@report.today)}", size: 11
         @pdf.fill_color INK
       end
 
@@ -78,7 +78,7 @@ module JauntyBell
         @pdf.move_down 8
         minutes.each do |first, sum|
           top = @pdf.cursor
-          @pdf.draw_text first.strftime("from %-d %b"), at: [0, top - 11], size: 9
+          @pdf.draw_text "from #{Core::Words.day(first)}", at: [0, top - 11], size: 9
           @pdf.fill_color BRASS
           @pdf.fill_rectangle [70, top - 2], [sum * 330.0 / most, 1].max, 11
           @pdf.fill_color INK

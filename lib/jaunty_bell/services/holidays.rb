@@ -6,7 +6,7 @@ module JauntyBell
     #
     #   Holidays.new("AT").between(Date.new(2026, 12, 1), Date.new(2027, 1, 31))
     #     # => [{on: Date, name: "Christtag"}, …]
-    #   Holidays.new("DE").regions # => ["BB", "BE", …]
+    #   Holidays.new("DE").regions.first # => {code: "BW", name: "Baden-Württemberg"}
     class Holidays
       # Two letters as ISO 3166 has them, of every country that is known.
       def self.countries = @countries ||= all.map { |code| code[0, 2].upcase }.uniq.sort.freeze
@@ -22,11 +22,11 @@ module JauntyBell
 
       def known? = Holidays.countries.include?(@country.upcase)
 
-      # As the package names them: "BY" of "de_by".
+      # [{code:, name:}] by name: code "BY" of the package's "de_by", name "Bavaria".
       def regions =
         Holidays.all.filter_map { |code|
           code.delete_prefix("#{@country}_").upcase if code.start_with?("#{@country}_")
-        }.sort
+        }.map { |code| {code: code, name: RegionName.of(@country.upcase, code)} }.sort_by { |region| region[:name] }
 
       # By date; one day has one name. None where the country is not known.
       def between(from, to)

@@ -115,7 +115,7 @@ class FitTest < Minitest::Test
     kept = block("finisher", round(work: 300, rest: 0, keep: true, effort: 8), work: [240, 300])
     assert_equal "The rounds that must stay take 4:00 at their shortest: 1:00 more than the 3 minutes. Allow shorter " \
       "rounds, or let one go.", fit(kept, minutes: 3).reason
-    assert_equal "The rounds that must stay come to a load of at least 40.0: 10.0 more than the limit of 30. " \
+    assert_equal "The rounds that must stay come to a load of at least 40: 10 more than the limit of 30. " \
       "Lower an effort, or let a hard round go.", fit(kept, minutes: 5, load: 30).reason
     assert_equal [kept], fit(kept, minutes: 3).blocks
     assert_nil fit(kept, minutes: 5).reason

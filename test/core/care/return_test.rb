@@ -20,7 +20,7 @@ class ReturnTest < Minitest::Test
     {
       [[], nil, 30] => [/step 1 of 4/, /clearance/],
       [ALL, nil, 30] => [/clearance/],
-      [ALL, 20, 20] => [/stand-down of 21 days, to 22 Mar 2026/],
+      [ALL, 20, 20] => [/stand-down of 21 days, to 22 March 2026/],
       [ALL.first(3), 20, 30] => [/step 4 of 4/],
       [ALL, 20, 21] => []
     }.each do |(taken, cleared, day), expected|

@@ -54,7 +54,7 @@ export function DrillPool({
                         checked={each.at_rungs.includes(rung)}
                         onChange={(event) => versionAt(index, rung, event.target.checked)}
                       />
-                      at {rung}
+                      stands in at {rung}
                     </label>
                   ))}
               </span>

@@ -18,7 +18,7 @@ export function TradeFields({ facts, change }: { facts: DrillFacts; change: (som
   const set = (some: Partial<Trade>) => change({ trade: { ...trade, ...some } });
   const expects = trade.turn === "until countered" || trade.turn === "last to finish";
   return (
-    <fieldset className="grid gap-3 rounded-xl border-[1.5px] border-seam p-3 sm:grid-cols-3">
+    <fieldset className="grid gap-3 rounded-xl border-[1.5px] border-seam p-3 sm:grid-cols-[3fr_2fr_2fr]">
       <legend className="px-1 font-semibold text-sm">How they trade</legend>
       <LabelledSelect label="When it turns" value={trade.turn} set={(turn) => set({ turn: turn as Trade["turn"] })}>
         {TRADE_TURNS.map((turn) => (

@@ -20,7 +20,7 @@ type WeekInfo = { getWeekInfo?: () => { firstDay: number }; weekInfo?: { firstDa
 export function waysOf(country: string | null | undefined): Ways {
   if (!country) return PLAIN;
   const language = new Intl.Locale(`und-${country}`).maximize().language;
-  const locale = `${language}-${country}-u-nu-latn-ca-gregory`;
+  const locale = `${known(language, country)}-u-nu-latn-ca-gregory`;
   const parts = new Intl.DateTimeFormat(locale, { year: "numeric", month: "2-digit", day: "2-digit" }).formatToParts(0);
   const order = parts
     .filter(({ type }) => type === "day" || type === "month" || type === "year")
@@ -36,6 +36,15 @@ export function waysOf(country: string | null | undefined): Ways {
     locale,
   };
 }
+
+/** Where a browser does not know a country's own language: its English, else that of the product; never the device's. */
+const known = (language: string, country: string) =>
+  [`${language}-${country}`, `en-${country}`].find(
+    (each) => Intl.DateTimeFormat.supportedLocalesOf(each).length > 0 && hasRegion(each, country),
+  ) ?? PLAIN.locale;
+
+const hasRegion = (locale: string, country: string) =>
+  !locale.startsWith("en-") || new Intl.DateTimeFormat(locale).resolvedOptions().locale === `en-${country}`;
 
 let now = PLAIN;
 

@@ -99,9 +99,9 @@ export function Where({ club, done }: { club: Club; done?: () => void }) {
             disabled={!owner}
           >
             <option value="">the whole country</option>
-            {club.regions.map((region) => (
-              <option key={region} value={region}>
-                {region.replaceAll("_", " ")}
+            {club.regions.map(({ code, name }) => (
+              <option key={code} value={code}>
+                {name}
               </option>
             ))}
           </LabelledSelect>

@@ -69,7 +69,7 @@ module JauntyBell::Core
         def unlikely(strikes:, sets:, work:, school:)
           rate, limit = strike_rate(strikes: strikes, sets: sets, work: work), school.likely_strikes_per_second
           return unless rate && rate > limit
-          "#{rate.to_f.round(1)} strikes a second for #{work.to_i} s is unlikely: more than #{limit} for longer than " \
+          "#{Words.number(rate.to_f.round(1))} strikes a second for #{work.to_i} s is unlikely: more than #{limit} for longer than " \
             "#{LONG_BURST} s."
         end
 
@@ -92,7 +92,7 @@ module JauntyBell::Core
           raise InvalidInput.new("Sets must be a whole number from 1.", path: "sets")
         end
 
-        def seconds(value) = "#{(value % 1).zero? ? value.to_i : value.to_f.round(2)} s"
+        def seconds(value) = "#{Words.number(value.to_f.round(2))} s"
       end
     end
   end

@@ -53,7 +53,7 @@ module JauntyBell::Core
         sessions = @sessions.trained(day..day)
         minutes = sessions.map(&:minutes)
         together = minutes.all? ? "#{minutes.sum} minutes together" : "a load of #{sessions.sum(&:load).round} together"
-        point(:twice, "#{count} sessions on #{said_day(day)}: #{together}.",
+        point(:twice, "#{count} sessions on #{Words.weekday(day)}: #{together}.",
           {sessions: count, minutes: (minutes.sum if minutes.all?)}.compact, "common practice, no source")
       end
 
@@ -88,8 +88,8 @@ module JauntyBell::Core
         usual = usual_week(away.left)
         first = usual ? " Begin with about #{(usual * @lines["ease_in"] / 100.0).round(-1)} a week, " \
           "#{@lines["ease_in"]} % of what was usual before." : ""
-        said = away.back ? "Back on #{said_day(away.back)} after #{away.days(@day)} days away: ease in until " \
-          "#{said_day(away.over_on)}." : "Not at a class for #{away.days(@day)} days: ease them back in."
+        said = away.back ? "Back on #{Words.weekday(away.back)} after #{away.days(@day)} days away: ease in until " \
+          "#{Words.weekday(away.over_on)}." : "Not at a class for #{away.days(@day)} days: ease them back in."
         point(:back, said + first, {days: away.days(@day), usual: usual, line: @lines["away"]}.compact, OWN)
       end
 
@@ -104,7 +104,7 @@ module JauntyBell::Core
         return alike if @series.alike?(@day)
         return unless figure.known? && figure.value > @lines["monotony"]
         point(:monotony,
-          "The days are much alike (monotony #{figure.value.round(1)}): an easy day would tell them apart.",
+          "The days are much alike (monotony #{Words.number(figure.value.round(1))}): an easy day would tell them apart.",
           {monotony: figure.value, line: @lines["monotony"]}, LoadSeries::FOSTER)
       end
 
@@ -113,8 +113,6 @@ module JauntyBell::Core
           "The same every day of the last 7 (#{@series.on(@day).round}): an easy day would tell them apart.",
           {days: 7, load: @series.on(@day)}, LoadSeries::FOSTER)
       end
-
-      def said_day(day) = day.strftime("%a %-d %b")
 
       def unasked
         if @unasked.positive?

@@ -41,8 +41,9 @@ module JauntyBell::Core
         least = @search.least_seconds
         return too_long(least) if least > minutes * 60
         lightest = @search.least_load
-        "The rounds that must stay come to a load of at least #{lightest.ceil(1).to_f}: " \
-          "#{(lightest - load).ceil(1).to_f} more than the limit of #{load}. Lower an effort, or let a hard round go."
+        "The rounds that must stay come to a load of at least #{Words.number(lightest.ceil(1))}: " \
+          "#{Words.number((lightest - load).ceil(1))} more than the limit of #{Words.number(load)}. Lower an effort, or " \
+          "let a hard round go."
       end
 
       private

@@ -58,7 +58,7 @@ module JauntyBell::Core
       # What still stands in the way of contact and hard rounds on a day, in words.
       def missing(day)
         [("step #{reached + 1} of #{STEPS.size} and what follows it" if reached < STEPS.size),
-          ("the stand-down of #{stand_down} days, to #{earliest.strftime("%-d %b %Y")}" if day < earliest),
+          ("the stand-down of #{stand_down} days, to #{Words.day_in_full(earliest)}" if day < earliest),
           ("a licensed clinician's clearance" unless clearance)].compact
       end
 

@@ -40,7 +40,7 @@ module JauntyBell::Core
         weeks = away.days(@day) / 7
         Note.new(kind: :back,
           text: "Back after #{weeks} week#{"s" if weeks > 1}: ease " \
-          "in#{" until #{away.over_on.strftime("%-d %b")}" if away.back < @day}")
+          "in#{" until #{Words.day(away.over_on)}" if away.back < @day}")
       end
 
       def young

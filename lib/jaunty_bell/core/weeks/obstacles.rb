@@ -51,7 +51,7 @@ module JauntyBell::Core
       end
 
       def pins_on(day, list)
-        on = day.strftime("%-d %b")
+        on = Words.day(day)
         unless @layout.meetings.any? { |meeting| meeting.on == day }
           return list.map { |pin|
             Obstacle.new(combination_id: pin.combination_id,

@@ -67,7 +67,7 @@ module JauntyBell::Core
         on = before ? @layout.meetings[before].on : last_marked
         return if on.nil? || @stop.kind == :new
         days = (@layout.meetings[@index].on - on).to_i
-        "Last done on #{day(on)}#{", #{Words.many(days / 7, "week")} before" if days >= 14}."
+        "Last done on #{Words.day(on)}#{", #{Words.many(days / 7, "week")} before" if days >= 14}."
       end
 
       def last_marked
@@ -78,7 +78,7 @@ module JauntyBell::Core
       def returns
         return unless @stop.kind == :new
         back = @schedule[@strand.id].map(&:first).find { |at| at > @index }
-        "It comes back on #{day(@layout.meetings[back].on)}." if back
+        "It comes back on #{Words.day(@layout.meetings[back].on)}." if back
       end
 
       def wanted_at = at(@strand.wanted || @stop.main)
@@ -92,8 +92,6 @@ module JauntyBell::Core
       end
 
       def verb(list, one, many) = (list.size == 1) ? one : many
-
-      def day(on) = on.strftime("%-d %b")
     end
   end
 end

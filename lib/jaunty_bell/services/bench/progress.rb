@@ -56,7 +56,7 @@ module JauntyBell
       def own_card(row)
         card = @club.cards.find(row[:card_id])
         return card unless card[:template] || @club.classes.others_with_card?(card[:id], row[:id])
-        name = "#{card[:name]}, #{@club.classes.day_at(row[:starts_at]).strftime("%-d %b")}"[0, 80]
+        name = "#{card[:name]}, #{Core::Words.day(@club.classes.day_at(row[:starts_at]))}"[0, 80]
         copy = @club.cards.add(id: SecureRandom.uuid, name: name, level: card[:level], group_id: card[:group_id],
           parent_id: card[:id], **Core::Card::Data.kept(@club.plans.of_card(card)))
         @club.classes.change(row[:id], card_id: copy[:id], title: copy[:name], minutes: row[:minutes])

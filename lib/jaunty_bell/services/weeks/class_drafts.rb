@@ -38,7 +38,7 @@ module JauntyBell
       def keep(draft, planned)
         plan = @template.with(blocks: draft.blocks, minutes: planned.meeting.minutes)
         @club.cards.add(id: SecureRandom.uuid,
-          name: "#{@view.row[:name]}, #{planned.meeting.on.strftime("%-d %b")}"[0, 80], level: @card[:level],
+          name: "#{@view.row[:name]}, #{Core::Words.day(planned.meeting.on)}"[0, 80], level: @card[:level],
           group_id: @view.row[:group_id], **Core::Card::Data.kept(plan))
       end
 

@@ -42,7 +42,8 @@ module JauntyBell
             @jobs.shift if @jobs.size >= KEPT
             job = @jobs[key] = Job.new(0.0)
             job.thread = :begun
-            job.thread = @beside.call { watch(job, keep, &work) }
+            country = Core::Ways.country
+            job.thread = @beside.call { Core::Ways.go_by(country) { watch(job, keep, &work) } }
           end
         end
 

@@ -59,7 +59,7 @@ function Band({ row, first, sizes, selected }: { row: Row; first: boolean; sizes
       viewBox={`0 ${top} ${row.width} ${height}`}
       width={row.width}
       height={height}
-      className="block max-w-full"
+      className="block max-w-full overflow-visible"
       aria-hidden="true"
       focusable="false"
     >

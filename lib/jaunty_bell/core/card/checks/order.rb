@@ -142,7 +142,7 @@ module JauntyBell::Core
           def point_out(at, before, mean)
             what = (round_at(at).effort >= FULL) ? "a full effort" : "a jump"
             reason = "#{titled(at)} asks for #{what} after #{clock(WINDOW)} at a mean effort of " \
-              "#{mean.round(1)}, rests counted: spent legs land badly."
+              "#{Words.number(mean.round(1))}, rests counted: spent legs land badly."
             say(at, reason,
               [*rested(at, before),
                 mend("Ask for less here") { Edit.round(blocks, at, effort: [round_at(at).effort, FULL - 1].min) }])

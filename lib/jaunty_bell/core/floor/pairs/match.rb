@@ -33,7 +33,7 @@ module JauntyBell::Core
           return "an adult and a child do not meet in contact" if one.junior != two.junior
           gap = kg_between(one, two)
           return unless gap && limit.positive? && gap > limit
-          counted ? "more than #{limit} kg apart" : "#{gap} kg apart, and the school allows #{limit}"
+          counted ? "more than #{Words.number(limit)} kg apart" : "#{Words.number(gap)} kg apart, and the school allows #{Words.number(limit)}"
         end
 
         # 0–100.
