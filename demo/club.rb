@@ -95,6 +95,19 @@ module JauntyBell
             trains_elsewhere: student.fetch("elsewhere", false), **on_file(student))
         end
         apart
+        comings_and_goings
+      end
+
+      # Who trains with a second group, who has paused, who has left.
+      def comings_and_goings
+        @students.each do |student|
+          membership = ->(ago) { Store::Membership.new(@db, @club_id, student["id"], today: @today - ago) }
+          student["also"]&.then { |also| membership.(also["since"]).also([@groups.fetch(also["group"])]) }
+          student["paused"]&.then do |paused|
+            membership.(0).pause(id: told_id, from: @today - paused["since"], to: @today + paused["for"])
+          end
+          student["left"]&.then { |ago| membership.(ago).leave }
+        end
       end
 
       # Numbers of the kind kept free for stories; nobody answers them.
@@ -230,10 +243,10 @@ module JauntyBell
       end
 
       def learners(group, day)
-        of_group = @students.select { |student| student["group"] == group["name"] && about?(student, day) }
+        of_group = @students.select { |student| keen(student, group, day) && about?(student, day) }
         holds = Store::Care.new(@db, @club_id).holds(day, of_group.map { |student| student["id"] })
         of_group.map do |student|
-          Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: student["keen"],
+          Core::Weeks::Learner.new(id: student["id"], name: student["name"], keen: keen(student, group, day),
             stance: student["stance"].to_sym, held_back: holds.fetch(student["id"], []))
         end
       end
@@ -247,9 +260,18 @@ module JauntyBell
 
       def trained?(name, day) = @db[:efforts].where(club_id: @club_id, student_id: student(name)["id"], on: day).any?
 
+      # How often somebody comes to the classes of a group, 0 to 1; nil where they do not belong to it.
+      def keen(student, group, day)
+        return student["keen"] if student["group"] == group["name"]
+        also = student["also"]
+        also["keen"] if also && also["group"] == group["name"] && @today - day < also["since"]
+      end
+
       # Whether somebody was to be seen at all on a day.
       def about?(student, day)
         return false if student["away"] && @today - day < student["away"]
+        return false if student["left"] && @today - day <= student["left"]
+        return false if student["paused"] && @today - day <= student["paused"]["since"]
         FACTS["knock"]["student"] != student["name"] || @today - day >= FACTS["knock"]["ago"]
       end
 
@@ -301,7 +323,8 @@ module JauntyBell
 
       def record(class_id, group, card, day, starts, minutes, week)
         there = @students.select do |student|
-          student["group"] == group["name"] && @random.rand < student["keen"] && about?(student, day)
+          often = keen(student, group, day)
+          often && @random.rand < often && about?(student, day)
         end
         pairings = pairs(there).map { |ids| {id: uuid, student_ids: ids, at: starts} }
         Services::Floor::Facts.new(coached(group), class_id, now: @now).take({pairings: pairings,

@@ -53,6 +53,18 @@ class InstalledFilesTest < Minitest::Test
       "missed while the machine was off, it is made up for")
   end
 
+  # Debian restarts neither of these two by itself.
+  def test_debian_s_services_come_back_too
+    made = files(wanted).all
+    %w[postgresql@.service caddy.service].each do |name|
+      text, mode = made.fetch("/etc/systemd/system/#{name}.d/jaunty-bell.conf")
+      assert_match(/^\[Service\]\nRestart=always$/, text)
+      assert_equal 0o644, mode
+    end
+    said, = verified("jaunty-bell-beside.service", files(wanted).again + "ExecStart=/bin/true\n")
+    assert_empty said
+  end
+
   def test_the_service_is_nobody_s_root_and_comes_back
     text = files(wanted).service
     assert_match(/^User=jaunty-bell$/, text)

@@ -16,6 +16,11 @@ module JauntyBell
         RestrictSUIDSGID=yes
       UNIT
 
+      # Services of Debian's that do not come back by themselves.
+      DEBIANS = %w[postgresql@.service caddy.service].freeze
+      # Comes back after whatever ended it, however often: a database that is away for an hour is waited for.
+      BACK = ["StartLimitIntervalSec=0", "Restart=always", "RestartSec=2"].freeze
+
       def initialize(layout, wanted, password:)
         @layout = layout
         @wanted = wanted
@@ -26,7 +31,8 @@ module JauntyBell
         {@layout.settings => [settings, 0o640], @layout.unit("jaunty-bell.service") => [service, 0o644],
          @layout.unit("jaunty-bell-nightly.service") => [nightly, 0o644],
          @layout.unit("jaunty-bell-nightly.timer") => [timer, 0o644], @layout.site => [site, 0o644],
-         @layout.journal => [journal, 0o644]}
+         @layout.journal => [journal, 0o644],
+         **DEBIANS.to_h { |name| [@layout.beside(name), [again, 0o644]] }}
       end
 
       def settings
@@ -47,14 +53,15 @@ module JauntyBell
           Description=Jaunty Bell
           After=network.target postgresql.service
           Wants=postgresql.service
+          #{BACK[0]}
 
           [Service]
           User=#{Layout::USER}
           EnvironmentFile=#{plain(@layout.settings)}
           WorkingDirectory=#{plain(@layout.current)}
           ExecStart=#{plain(@layout.current)}/bin/serve
-          Restart=always
-          RestartSec=2
+          #{BACK[1]}
+          #{BACK[2]}
           LogNamespace=jaunty-bell
           ReadWritePaths=#{plain(@layout.data)}
           #{HARD.strip}
@@ -63,6 +70,8 @@ module JauntyBell
           WantedBy=multi-user.target
         UNIT
       end
+
+      def again = "[Unit]\n#{BACK[0]}\n\n[Service]\n#{BACK[1]}\n#{BACK[2]}\n"
 
       def nightly
         <<~UNIT

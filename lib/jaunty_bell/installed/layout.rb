@@ -29,6 +29,9 @@ module JauntyBell
 
       def unit(name) = at("etc/systemd/system/#{name}")
 
+      # What is said beside Debian's own unit of a service.
+      def beside(service) = unit("#{service}.d/jaunty-bell.conf")
+
       def site = at("etc/caddy/jaunty-bell.caddy")
 
       def caddyfile = at("etc/caddy/Caddyfile")
