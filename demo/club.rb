@@ -102,11 +102,11 @@ module JauntyBell
       def comings_and_goings
         @students.each do |student|
           membership = ->(ago) { Store::Membership.new(@db, @club_id, student["id"], today: @today - ago) }
-          student["also"]&.then { |also| membership.(also["since"]).also([@groups.fetch(also["group"])]) }
+          student["also"]&.then { |also| membership.call(also["since"]).also([@groups.fetch(also["group"])]) }
           student["paused"]&.then do |paused|
-            membership.(0).pause(id: told_id, from: @today - paused["since"], to: @today + paused["for"])
+            membership.call(0).pause(id: told_id, from: @today - paused["since"], to: @today + paused["for"])
           end
-          student["left"]&.then { |ago| membership.(ago).leave }
+          student["left"]&.then { |ago| membership.call(ago).leave }
         end
       end
 

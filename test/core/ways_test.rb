@@ -8,7 +8,8 @@ class CoreWaysTest < Minitest::Test
 
   # country → [a number, a day, with its weekday, in full]; common practice, no source (the list itself is Unicode's,
   # test/interface/ways_test.rb)
-  WRITTEN = {nil => ["4.6", "4 Mar", "Wed 4 Mar", "4 March 2026"], "GB" => ["4.6", "4 Mar", "Wed 4 Mar", "4 March 2026"],
+  WRITTEN = {nil => ["4.6", "4 Mar", "Wed 4 Mar", "4 March 2026"],
+             "GB" => ["4.6", "4 Mar", "Wed 4 Mar", "4 March 2026"],
              "AT" => ["4,6", "4 Mar", "Wed 4 Mar", "4 March 2026"],
              "US" => ["4.6", "Mar 4", "Wed Mar 4", "March 4, 2026"]}.freeze
 

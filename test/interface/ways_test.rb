@@ -30,7 +30,8 @@ class WaysTest < InterfaceTest
     known = codes.each_index.select { |i| found[i][:order] != "dmy" || found[i][:decimal] == "," }
     assert_operator known.size, :>, 50
     known.each do |i|
-      assert_equal [found[i][:decimal], found[i][:order] == "mdy"], [ours[i].decimal("."), ours[i].month_first?], codes[i]
+      theirs = [found[i][:decimal], found[i][:order] == "mdy"]
+      assert_equal theirs, [ours[i].decimal("."), ours[i].month_first?], codes[i]
     end
   end
 

@@ -7,7 +7,7 @@ module JauntyBell::Core
   #   Ways.go_by("AT") { Words.number(4.6) } # => "4,6"
   #   Ways.go_by("US") { Words.day(Date.new(2026, 3, 4)) } # => "Mar 4"
   class Ways
-    KNOWN = JSON.parse(File.read(File.join(__dir__, "ways.json"))).transform_values { |codes| codes.split.freeze }.freeze
+    KNOWN = JSON.parse(File.read(File.join(__dir__, "ways.json"))).transform_values(&:split).freeze
     KEY = :jaunty_bell_country
     private_constant :KEY
 

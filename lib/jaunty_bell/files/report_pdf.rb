@@ -40,7 +40,8 @@ module JauntyBell
         @pdf.fill_color INK
         @pdf.text @report.name, size: 26, style: :bold
         @pdf.fill_color SOFT
-        @pdf.text "The last #{Core::Book::Report::WEEKS} weeks, up to #{Core::Words.day_in_full(@report.today)}", size: 11
+        until_today = Core::Words.day_in_full(@report.today)
+        @pdf.text "The last #{Core::Book::Report::WEEKS} weeks, up to #{until_today}", size: 11
         @pdf.fill_color INK
       end
 
