@@ -104,7 +104,8 @@ module JauntyBell::Core
         return alike if @series.alike?(@day)
         return unless figure.known? && figure.value > @lines["monotony"]
         point(:monotony,
-          "The days are much alike (monotony #{Words.number(figure.value.round(1))}): an easy day would tell them apart.",
+          "The days are much alike (monotony #{Words.number(figure.value.round(1))}): an easy day would tell them " \
+          "apart.",
           {monotony: figure.value, line: @lines["monotony"]}, LoadSeries::FOSTER)
       end
 

@@ -42,8 +42,8 @@ module JauntyBell::Core
         return too_long(least) if least > minutes * 60
         lightest = @search.least_load
         "The rounds that must stay come to a load of at least #{Words.number(lightest.ceil(1))}: " \
-          "#{Words.number((lightest - load).ceil(1))} more than the limit of #{Words.number(load)}. Lower an effort, or " \
-          "let a hard round go."
+          "#{Words.number((lightest - load).ceil(1))} more than the limit of #{Words.number(load)}. Lower an effort, " \
+          "or let a hard round go."
       end
 
       private

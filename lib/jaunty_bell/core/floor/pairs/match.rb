@@ -33,7 +33,8 @@ module JauntyBell::Core
           return "an adult and a child do not meet in contact" if one.junior != two.junior
           gap = kg_between(one, two)
           return unless gap && limit.positive? && gap > limit
-          counted ? "more than #{Words.number(limit)} kg apart" : "#{Words.number(gap)} kg apart, and the school allows #{Words.number(limit)}"
+          allowed = Words.number(limit)
+          counted ? "more than #{allowed} kg apart" : "#{Words.number(gap)} kg apart, and the school allows #{allowed}"
         end
 
         # 0–100.
