@@ -69,8 +69,8 @@ module JauntyBell::Core
         def unlikely(strikes:, sets:, work:, school:)
           rate, limit = strike_rate(strikes: strikes, sets: sets, work: work), school.likely_strikes_per_second
           return unless rate && rate > limit
-          "#{Words.number(rate.to_f.round(1))} strikes a second for #{work.to_i} s is unlikely: more than #{limit} for " \
-            "longer than #{LONG_BURST} s."
+          "#{Words.number(rate.to_f.round(1))} strikes a second for #{work.to_i} s is unlikely: more than #{limit} " \
+            "for longer than #{LONG_BURST} s."
         end
 
         private
