@@ -102,6 +102,8 @@ class GroupsTest < StoreTest
     assert_equal 1, place.to_h[:pauses].size
     assert_equal [%w[Ann], [], [], %w[Ann]], [-1, 0, 10, 11].map { |days| expected(@noon, days) }
     assert_equal %w[Ann], names(@noon), "they belong all the same"
+    training = [-1, 0, 10, 11].map { |days| people.training(@noon, today + days).map { |row| row[:name] } }
+    assert_equal [%w[Ann], [], [], %w[Ann]], training, "nor does a card count them"
     squad = Store::Squads.new(db, club, @noon, masteries: nil, half_life: 28, today: today)
     assert_empty squad.rows
     assert_raises(Refused) { place.pause(id: uuid, from: today, to: today - 1) }

@@ -56,6 +56,12 @@ module JauntyBell
         (group ? set.where(Members.new(@db, @club_id).of(group)) : set).all
       end
 
+      # Those of a group who have not paused on a day, by name.
+      def training(group, day)
+        members = Members.new(@db, @club_id)
+        @db[:students].where(club_id: @club_id).where(members.of(group)).exclude(members.paused(day)).order(:name, :id).all
+      end
+
       # Those who have not left, by name.
       def present_students = students.reject { |row| row[:left_on] }
 

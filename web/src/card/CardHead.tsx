@@ -22,7 +22,6 @@ export function CardHead({ card, edited, mayPlan, open, run }: Props) {
   const { draft, changed, sums, save, saving, set, history } = edited;
   const people = usePeople();
   const group = people.data?.groups.find((each) => each.id === draft.group_id);
-  const own = people.data?.students.filter((student) => student.group_id === draft.group_id).length;
   const total = sums.data?.total ?? 0;
   const over = total - draft.minutes * 60;
   return (
@@ -80,7 +79,7 @@ export function CardHead({ card, edited, mayPlan, open, run }: Props) {
           <input
             aria-label="Students expected"
             inputMode="numeric"
-            placeholder={group ? String(own ?? "") : "–"}
+            placeholder={group ? String(sums.data?.students ?? "") : "–"}
             value={draft.students ?? ""}
             onChange={(event) => {
               const digits = event.target.value.replace(/\D/g, "");

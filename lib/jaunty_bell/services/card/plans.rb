@@ -53,7 +53,7 @@ module JauntyBell
       def blocks(data) = Core::Card::Data.blocks(data, shelf_of(data))
 
       # How many a group has; nil for none.
-      def size_of(group_id) = group_id && @club.people.students(group: group_id).size.nonzero?
+      def size_of(group_id) = group_id && training(group_id).size.nonzero?
 
       # A Core::Card::Shelf of the drills, combinations and flows that data names, in at most five queries.
       def shelf_of(data)
@@ -108,10 +108,13 @@ module JauntyBell
           .with_flows(flows)
       end
 
+      # Rows of a group's students who have not paused today.
+      def training(group_id) = @club.people.training(group_id, @club.today)
+
       # `roster` are rows of the students expected; the group's where it is nil.
       def company(group_id, students, roster)
         group = group_id && @club.people.groups.find { |row| row[:id] == group_id }
-        roster ||= group ? @club.people.students(group: group_id) : []
+        roster ||= group ? training(group_id) : []
         held = held(roster)
         Core::Card::Company.new(students: students || (roster.size if roster.any?), roster: held,
           juniors: group ? group[:juniors] : false, met: (@club.classes.met(group_id).to_set if group),
