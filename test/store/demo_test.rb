@@ -31,7 +31,7 @@ class DemoTest < StoreTest
     days = club[:efforts].map { |effort| effort[:on] }
     assert_operator days.max, :<=, today
     assert_operator days.min, :>=, today - 56
-    assert_equal 20, club[:students].size
+    assert_equal 21, club[:students].size
     assert club[:classes].any? { |row| row[:ended_at].nil? }
     assert_operator club[:marks].size, :>, 500
   end
