@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit version late path rotate cues pairs review load mastery plan
+    COMMANDS = %w[combo pace parts like write card fit version late path figure rotate cues pairs review load mastery plan
       simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
@@ -29,6 +29,7 @@ module JauntyBell
       bin/jaunty late FILE --at M:SS --minutes N       what stays of a class that has come so far
       bin/jaunty path TEXT [--size CM]                 where the feet go, in cm; TEXT is steps, or one of
                                                        #{Core::Bench::Path::SHAPES.join(", ")}
+      bin/jaunty figure TEXT [--stance S] [--height CM] [--tempo N]   the whole body doing it: poses over time
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
@@ -41,6 +42,7 @@ module JauntyBell
       Times are seconds or m:ss.
     TEXT
 
+    TALL = (80..230) # cm
     LARGEST = 1e9 # what a cell may hold
 
     def self.run(arguments, input: $stdin, output: $stdout, errors: $stderr)
@@ -73,7 +75,7 @@ module JauntyBell
     def options
       OptionParser.new do |parser|
         %i[scheme from weak stance partner implement intensity level tempo pause work sets minutes load at for without
-          size students seed on seeds squads ways weeks].each do |name|
+          size students seed on seeds squads ways weeks height].each do |name|
           parser.on("--#{name} VALUE") { |value| @given[name] = value }
         end
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
@@ -188,6 +190,15 @@ module JauntyBell
           "the like.")
       Files::PathJson.of(found)
         .merge(notation: Bench::Notation.write(combination, reading))
+    end
+
+    def figure
+      height = number(:height, Bench::Figure::Build::HEIGHT)
+      unless TALL.cover?(height)
+        refuse("Somebody is #{TALL.min} to #{TALL.max} cm tall; this is #{Words.number(height)}.")
+      end
+      Files::FigureJson.of(Bench.analyse(text, reading: reading, tempo: number(:tempo, Bench::Pace::TEMPO)),
+        height: height.to_f)
     end
 
     # The sums of the card with other blocks, and how it differs.

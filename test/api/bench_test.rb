@@ -11,6 +11,27 @@ class BenchApiTest < ApiTest
     assert_equal ["range-in"], answer[:reading][:findings].map { |finding| finding[:rule] }
   end
 
+  TWELVE = "1-2-3-2-slip rear-2-3b-rear kick-1-2-step out-rear push kick".freeze
+
+  def test_the_figure_is_small_enough_for_a_phone
+    call(:post, "/api/bench/figures", notation: TWELVE, tempo: 140)
+    assert_equal 200, status
+    assert_equal [19, 19 * 3], [answer[:joints].size, answer[:poses].first[:places].size]
+    assert_equal (0..11).to_a, answer[:poses].filter_map { |pose| pose[:action] }.uniq
+    assert_operator Zlib.gzip(last_response.body).bytesize, :<, 15_000
+    assert_equal({foot: "rear", limb: "rear hand"}, answer[:poses].find { |pose| pose[:action] == 1 && pose[:target] }[:drive])
+  end
+
+  # What cannot be read is a gap in it; where nothing can be, why not is said.
+  def test_the_figure_of_what_can_be_read
+    call(:post, "/api/bench/figures", notation: "1-hok-2")
+    assert_equal [200, [0, 1, 2]], [status, answer[:poses].filter_map { |pose| pose[:action] }.uniq]
+    call(:post, "/api/bench/figures", notation: "hok")
+    assert_equal 422, status
+    call(:post, "/api/bench/figures", notation: "1-2", stance: "southpaw")
+    assert_equal 200, status
+  end
+
   def test_what_cannot_be_read_yet_is_an_answer
     analyse("1-hok")
     assert_equal [200, "1-▢", nil], [status, answer[:reading][:canonical], answer[:pace]]

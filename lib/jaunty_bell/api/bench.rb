@@ -38,6 +38,15 @@ module JauntyBell
           .merge(notation: Core::Bench::Notation.write(meaning, reading)))
       end
 
+      # How the body does it, as far as the text can be read: poses over time.
+      post "/figures", who: :all do
+        given = body_given
+        how = reading(stance: given["stance"], partner: given["partner"])
+        part = Core::Bench::Notation.partly(given["notation"], how)
+        raise part.error unless part.combination
+        answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: how, **paced(given))))
+      end
+
       get "/lexicon", who: :all do
         answer(Files::LexiconJson.new(reading, school.exercises, school.settings.seconds_per_rep).to_h)
       end

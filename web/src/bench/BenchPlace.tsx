@@ -142,6 +142,8 @@ function Workbench({ saved, numbering }: { saved?: Combination; numbering: strin
             ) : (
               <FloorPicture
                 reading={shown}
+                notation={notation}
+                judging={judging}
                 bpm={pacing.solve === "tempo" ? (answer.data?.pace?.tempo ?? pacing.tempo) : pacing.tempo}
                 select={setStepped}
               />

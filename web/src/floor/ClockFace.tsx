@@ -1,6 +1,7 @@
 import type { Bout, OpenClass } from "../api/client";
 import { PathPicture } from "../bench/PathPicture";
 import { Body } from "../kit/Body";
+import { FigureLoop } from "../kit/figure/FigureLoop";
 import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -106,12 +107,23 @@ export function NowOn({
       )}
       {combination && !isOver(ring) && (
         <>
-          <Wrap
-            actions={combination.actions}
-            setTime={combination.set_time}
-            spoken={combination.spoken}
-            size={phone || round?.trade || combination.path ? "strip" : "huge"}
-          />
+          <div className="flex items-stretch gap-6">
+            <div className="min-w-0 flex-1">
+              <Wrap
+                actions={combination.actions}
+                setTime={combination.set_time}
+                spoken={combination.spoken}
+                size={phone || round?.trade || combination.path ? "strip" : "huge"}
+              />
+            </div>
+            {large && !combination.path && (
+              <FigureLoop
+                notation={combination.notation}
+                spoken={combination.spoken}
+                className="h-56 w-72 shrink-0 rounded-2xl bg-chalk px-3 py-2 max-sm:hidden"
+              />
+            )}
+          </div>
           {called === undefined && (
             <p className="mt-2 font-bold text-xl max-sm:mt-0.5 max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight sm:text-2xl">
               {combination.spoken}

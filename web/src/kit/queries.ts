@@ -106,6 +106,12 @@ export const asks = {
       queryFn: ({ signal }) => data(api.POST("/api/bench/analysis", { body, signal })),
       ...TYPED,
     }),
+  figure: (body: Asked<"/api/bench/figures">) =>
+    queryOptions({
+      queryKey: ["figure", body],
+      queryFn: ({ signal }) => data(api.POST("/api/bench/figures", { body, signal })),
+      ...TYPED,
+    }),
   trial: (body: Asked<"/api/school/techniques/trials">) =>
     queryOptions({
       queryKey: ["trial", body],

@@ -1,15 +1,28 @@
 import { useEffect, useState } from "react";
 import type { Analysis } from "../../api/client";
 import { useKeysOf } from "../../kit/placeKeys";
+import type { Judging } from "../useAnalysis";
+import { FIRST_SEEN, FigurePicture, SeenFrom } from "./FigurePicture";
 import { boundsOf, type Foot, type Frame, frameAt, pictureAt } from "./tween";
 
-type Props = { reading: Analysis; bpm: number; select: (index: number | null) => void };
+type Props = {
+  reading: Analysis;
+  notation: string;
+  judging: Judging;
+  bpm: number;
+  select: (index: number | null) => void;
+};
 
-/** The floor from above: feet, weight, hip and the driving line; stepped with the arrow keys, played at tempo with space. */
-export function FloorPicture({ reading, bpm, select }: Props) {
+/**
+ * The whole body, and beside it the floor from above: feet, weight, hip and the driving line; stepped with the arrow
+ * keys, played at tempo with space.
+ */
+export function FloorPicture({ reading, notation, judging, bpm, select }: Props) {
   const { frames } = reading;
   const [seconds, setSeconds] = useState(0);
   const [playing, setPlaying] = useState(false);
+  const [seen, setSeen] = useState(FIRST_SEEN);
+  const [pace, setPace] = useState({ slow: false, again: false });
   const end = frames.at(-1)?.at ?? 0;
   const at = frameAt(frames, seconds);
   const index = frames[at]?.index ?? null;
@@ -20,7 +33,7 @@ export function FloorPicture({ reading, bpm, select }: Props) {
     setPlaying(false);
   }, [reading.canonical]);
   useEffect(() => select(seconds > 0 ? index : null), [index, seconds, select]);
-  usePlaying(playing, end, setSeconds, () => setPlaying(false));
+  usePlaying(playing && end > 0, pace, end, setSeconds, () => setPlaying(false));
 
   const stops = frames
     .map((frame, i) => ({ frame, i }))
@@ -43,24 +56,43 @@ export function FloorPicture({ reading, bpm, select }: Props) {
   if (frames.length === 0) return null;
   const picture = pictureAt(frames, seconds);
   return (
-    <figure className="relative flex h-60 flex-col rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
-      <figcaption className="text-[13px] leading-snug" aria-live={playing ? "off" : "polite"}>
-        <Caption picture={frames[at] as Frame} reading={reading} />
-      </figcaption>
-      <Floor picture={picture} frames={frames} />
-      <div className="flex items-center gap-1.5 text-ink-soft text-xs">
+    <figure className="relative flex h-60 flex-col gap-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
+      <div className="flex min-h-0 flex-1 gap-3">
+        <FigurePicture notation={notation} judging={judging} tempo={bpm} seconds={seconds} seen={seen} see={setSeen} />
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          <figcaption className="text-[13px] leading-snug" aria-live={playing ? "off" : "polite"}>
+            <Caption picture={frames[at] as Frame} reading={reading} /> · {Math.round(bpm)} a minute; a picture, no
+            measurement
+          </figcaption>
+          <Floor picture={picture} frames={frames} />
+        </div>
+      </div>
+      <div className="flex flex-wrap items-center gap-1.5 text-ink-soft text-xs">
         <Control label="one action back" sign="←" press={() => step(-1)} />
         <Control label="one action on" sign="→" press={() => step(1)} />
         <Control label={playing ? "stop" : "play"} sign={playing ? "stop" : "play"} press={toggle} />
-        <span className="ml-1 truncate">at {Math.round(bpm)} beats a minute; a picture, not a measurement</span>
+        {(["slow", "again"] as const).map((name) => (
+          <Control
+            key={name}
+            label={name}
+            sign={name}
+            pressed={pace[name]}
+            press={() => setPace({ ...pace, [name]: !pace[name] })}
+          />
+        ))}
+        <SeenFrom seen={seen} see={setSeen} />
       </div>
     </figure>
   );
 }
 
+/** Of tempo, for whoever wants to see how. */
+const SLOWER = 0.3;
+
 /** Runs the clock while it plays; where motion is unwelcome it goes from keyframe to keyframe. */
 function usePlaying(
   playing: boolean,
+  { slow, again }: { slow: boolean; again: boolean },
   end: number,
   setSeconds: (change: (now: number) => number) => void,
   stop: () => void,
@@ -72,11 +104,12 @@ function usePlaying(
     let last = performance.now();
     let frame = 0;
     const tick = (now: number) => {
-      const by = (now - last) / 1000;
+      const by = ((now - last) / 1000) * (slow ? SLOWER : 1);
       if (!still || by > 0.35) {
         last = now;
         setSeconds((before) => {
           if (before + by < end) return before + by;
+          if (again) return 0;
           stop();
           return end;
         });
@@ -85,16 +118,21 @@ function usePlaying(
     };
     frame = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(frame);
-  }, [playing, end]);
+  }, [playing, end, slow, again]);
 }
 
-function Control({ label, sign, press }: { label: string; sign: string; press: () => void }) {
+type Pressed = { label: string; sign: string; press: () => void; pressed?: boolean };
+
+function Control({ label, sign, press, pressed }: Pressed) {
   return (
     <button
       type="button"
       aria-label={label === sign ? undefined : label}
+      aria-pressed={pressed}
       onClick={press}
-      className="min-h-7 min-w-8 rounded-md border border-seam px-2 font-semibold text-ink hover:border-ink"
+      className={`min-h-7 min-w-8 rounded-md border px-2 font-semibold ${
+        pressed ? "border-brass bg-brass text-chalk" : "border-seam text-ink hover:border-ink"
+      }`}
     >
       {sign}
     </button>

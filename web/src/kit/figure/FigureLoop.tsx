@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { TEMPO } from "../../api/known";
+import { useMedia } from "../media";
+import { asks } from "../queries";
+import { FigureDrawing } from "./FigureDrawing";
+import type { Figure } from "./poses";
+import { VIEWS, type ViewName } from "./view";
+
+/** Seconds in guard before it begins again, and that a pose stands where motion is unwelcome. */
+const REST = 0.9;
+const STANDS = 1.5;
+
+type Props = { notation: string; spoken: string; view?: ViewName; pace?: number; className?: string };
+
+/** A combination done again and again, at a share of the usual tempo; it stops while nobody sees it. */
+export function FigureLoop({ notation, spoken, view = "side", pace = 0.5, className = "" }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const figure = useQuery(asks.figure({ notation, tempo: TEMPO }));
+  const seconds = useLoop(box, figure.data, pace);
+  return (
+    <div ref={box} role="img" aria-label={`How the body does it: ${spoken}`} className={`flex flex-col ${className}`}>
+      {figure.data && (
+        <FigureDrawing figure={figure.data} seconds={seconds} view={VIEWS[view]} lead="left" ghost={false} />
+      )}
+    </div>
+  );
+}
+
+function useLoop(box: React.RefObject<HTMLDivElement | null>, figure: Figure | undefined, pace: number): number {
+  const [seconds, setSeconds] = useState(0);
+  const still = useMedia("(prefers-reduced-motion: reduce)");
+  const end = figure?.poses.at(-1)?.at ?? 0;
+  useEffect(() => {
+    const here = box.current;
+    if (!here || !figure || end === 0) return;
+    let [frame, last, now] = [0, 0, 0];
+    const hits = figure.poses.filter((pose) => pose.phase === "contact");
+    const tick = (at: number) => {
+      const by = last === 0 ? 0 : (at - last) / 1000;
+      if (!still || last === 0 || by > STANDS) {
+        last = at;
+        now = still ? now + 1 : now + Math.min(by, 0.1) * pace;
+        if (!still && now > end + REST * pace) now = 0;
+        setSeconds(still ? (hits[now % hits.length]?.at ?? 0) : Math.min(now, end));
+      }
+      frame = requestAnimationFrame(tick);
+    };
+    const seen = new IntersectionObserver(([entry]) => {
+      cancelAnimationFrame(frame);
+      last = 0;
+      if (entry?.isIntersecting) frame = requestAnimationFrame(tick);
+    });
+    seen.observe(here);
+    return () => {
+      seen.disconnect();
+      cancelAnimationFrame(frame);
+    };
+  }, [box, figure, end, pace, still]);
+  return seconds;
+}

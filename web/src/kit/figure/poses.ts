@@ -1,0 +1,86 @@
+import type { Schemas } from "../../api/client";
+
+export type Figure = Schemas["BodyFigure"];
+export type Pose = Schemas["Pose"];
+export type Place = [number, number, number];
+/** Where each joint is, in cm. */
+export type Joints = Record<string, Place>;
+
+/** Chains that keep their length between two poses: the middle joint is found again from both ends. */
+const CHAINS = ["left", "right"].flatMap((side) => [
+  [`${side}_shoulder`, `${side}_elbow`, `${side}_hand`] as const,
+  [`${side}_hip`, `${side}_knee`, `${side}_ankle`] as const,
+]);
+
+export const less = (a: Place, b: Place): Place => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+export const go = (a: Place, way: Place, by: number): Place => [
+  a[0] + way[0] * by,
+  a[1] + way[1] * by,
+  a[2] + way[2] * by,
+];
+const dot = (a: Place, b: Place) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const size = (a: Place) => Math.hypot(...a);
+export const mix = (a: Place, b: Place, t: number): Place => go(a, less(b, a), t);
+const eased = (t: number) => t * t * (3 - 2 * t);
+
+export function jointsOf(figure: Figure, pose: Pose): Joints {
+  return Object.fromEntries(
+    figure.joints.map((name, i) => [name, pose.places.slice(3 * i, 3 * i + 3).map((mm) => mm / 10) as Place]),
+  );
+}
+
+/** The last pose at or before a moment. */
+export function poseAt(figure: Figure, seconds: number): number {
+  const after = figure.poses.findIndex((pose) => pose.at > seconds + 1e-6);
+  return after < 0 ? figure.poses.length - 1 : Math.max(0, after - 1);
+}
+
+export type Moment = {
+  joints: Joints;
+  pose: Pose;
+  next: Pose | undefined;
+  /** How far it has come from the pose to the next, 0 to 1, as a body moves. */
+  share: number;
+};
+
+/** The body between two poses; bones keep their length. */
+export function momentAt(figure: Figure, seconds: number): Moment {
+  const i = poseAt(figure, seconds);
+  const pose = figure.poses[i] as Pose;
+  const next = figure.poses[i + 1];
+  const from = jointsOf(figure, pose);
+  if (!next || next.at <= pose.at) return { joints: from, pose, next, share: 0 };
+  const share = eased(Math.min(1, Math.max(0, (seconds - pose.at) / (next.at - pose.at))));
+  return { joints: share > 0 ? between(from, jointsOf(figure, next), share) : from, pose, next, share };
+}
+
+export function between(from: Joints, to: Joints, share: number): Joints {
+  const now = Object.fromEntries(
+    Object.entries(from).map(([name, place]) => [name, mix(place, to[name] as Place, share)]),
+  ) as Joints;
+  for (const [root, middle, end] of CHAINS) {
+    now[middle] = kneeOf(now[root] as Place, now[end] as Place, now[middle] as Place, [
+      size(less(from[middle] as Place, from[root] as Place)),
+      size(less(from[end] as Place, from[middle] as Place)),
+    ]);
+  }
+  for (const side of ["left", "right"]) {
+    const [elbow, hand] = [now[`${side}_elbow`] as Place, now[`${side}_hand`] as Place];
+    const share = size(less(from[`${side}_wrist`] as Place, from[`${side}_elbow`] as Place));
+    now[`${side}_wrist`] = mix(elbow, hand, share / (size(less(hand, elbow)) || 1));
+  }
+  return now;
+}
+
+/** The joint in the middle of two bones of these lengths, on the side where `near` is. */
+function kneeOf(root: Place, end: Place, near: Place, [upper, lower]: [number, number]): Place {
+  const line = less(end, root);
+  const far = size(line) || 1;
+  const way = line.map((each) => each / far) as Place;
+  const along = (upper * upper - lower * lower + far * far) / (2 * far);
+  const beside = Math.sqrt(Math.max(0, upper * upper - along * along));
+  const off = less(near, root);
+  const bend = go(off, way, -dot(off, way));
+  const width = size(bend) || 1;
+  return go(go(root, way, along), bend, beside / width);
+}
