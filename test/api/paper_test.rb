@@ -24,9 +24,13 @@ class PaperTest < ApiTest
     new_card(name: "Tuesday's hands", rounds: list)
   end
 
+  # And another that shows how the body does what is drilled.
   def test_the_wall_sheet_is_one_page_with_every_round
     get "/api/paper/cards/#{full_card[:id]}/wall.pdf"
-    assert_equal 1, pages.size
+    assert_equal 2, pages.size
+    bodies = bare(pages.last.text)
+    ["how the body does it", "Round 0: jab, cross, lead hook to the body, cross", "guard"]
+      .each { |words| assert_includes bodies, bare(words) }
     text = bare(pages.first.text)
     ["Tuesday's hands", "60 minutes", "Round 0", "Round 9", "3:00", "1-2-3b-2"]
       .each { |words| assert_includes text, bare(words) }
@@ -43,7 +47,7 @@ class PaperTest < ApiTest
   def test_pocket_cards_hold_cues_for_striker_and_holder
     get "/api/paper/cards/#{full_card[:id]}/pocket.pdf"
     assert_equal 2, pages.size
-    text = bare(pages.first.text)
+    text = bare(pages.map(&:text).join)
     ["1. Round 0", "8. Round 7", "jab, cross, lead hook to the body, cross", "Striker", "Holder", "Breathe out"]
       .each { |words| assert_includes text, bare(words) }
   end

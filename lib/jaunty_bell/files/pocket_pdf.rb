@@ -1,10 +1,11 @@
 module JauntyBell
   module Files
-    # Cards for the pocket: one a round, eight on a sheet to cut, with the cues and the holder's cues.
+    # Cards for the pocket: one a round, six on a sheet to cut, with how the body does it, the cues and the holder's cues.
     class PocketPdf < CardSheet
       COLUMNS = 2
-      ROWS = 4
+      ROWS = 3
       INSET = 12
+      BODIES = 60 # points of how the body does it
 
       # The PDF as a string.
       def render
@@ -102,15 +103,16 @@ module JauntyBell
 
       def drilled(task, inner)
         several?(task) ? listed(task, inner) : pictured(task, inner)
-        @pdf.text_box lines_of(task), at: [0, inner.top - 108], width: inner.width,
-          height: inner.height - 120, size: 8.5,
-          leading: 1.5, overflow: :shrink_to_fit, inline_format: true
+        below = several?(task) ? 108 : 108 + BODIES
+        @pdf.text_box lines_of(task), at: [0, inner.top - below], width: inner.width, height: inner.height - below - 12,
+          size: 8.5, leading: 1.5, overflow: :shrink_to_fit, inline_format: true
       end
 
       def pictured(task, inner)
         wrap(@pdf, task, at: [0, inner.top - 34], width: inner.width, half: 20)
         @pdf.text_box spoken(task), at: [0, inner.top - 82], width: inner.width, height: 24, size: 10, style: :bold,
           overflow: :shrink_to_fit
+        bodies(@pdf, task, at: [0, inner.top - 104], width: inner.width, height: BODIES)
       end
 
       # All of several, in their order.

@@ -4,7 +4,8 @@ module JauntyBell
   module Files
     # A series on paper, in its order: each combination with its number, its name, its words and its wrap.
     class SeriesPdf < Sheet
-      ROW = 92 # points a combination
+      ROW = 186 # points a combination
+      BODIES = 84 # of how the body does it
       HALF = 20 # seam to edge of the wrap
 
       # `entries` [[name, Core::Bench::Analysis]] in order.
@@ -33,7 +34,14 @@ module JauntyBell
         drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis), analysis.set_time,
           width: @pdf.bounds.width, half: HALF)
         @pdf.svg(drawing.to_s, at: [0, @pdf.cursor - 4], width: @pdf.bounds.width, enable_web_requests: false)
-        @pdf.move_down drawing.height + 16
+        @pdf.move_down drawing.height + 10
+        bodies(analysis)
+      end
+
+      def bodies(analysis)
+        figure = FigureSvg.new(analysis, height: BODIES, within: @pdf.bounds.width)
+        @pdf.svg(figure.to_s, at: [0, @pdf.cursor], width: figure.width, enable_web_requests: false)
+        @pdf.move_down BODIES + 14
       end
 
       def said(text, size)

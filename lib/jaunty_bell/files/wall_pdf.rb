@@ -5,6 +5,8 @@ module JauntyBell
       MARGIN = 34
       TOP = 86 # height of the heading
       TALLEST = 66
+      STRIP = 122 # points of one combination's bodies
+      HOW_MANY = 6 # on a sheet
       SHORTEST = 26 # below this a second page is better
 
       # The PDF as a string.
@@ -19,10 +21,28 @@ module JauntyBell
           page.each_with_index { |(run, times), i| row(run, times, @pdf.bounds.top - TOP - i * @row) }
         end
         foot
+        how
         @pdf.render
       end
 
       private
+
+      # Another sheet: how the body does each combination, once.
+      def how
+        drawn = entries.map(&:first).select { |run| run.task && drawn?(run.task) }.uniq { |run| written(run.task) }
+        drawn.each_slice(HOW_MANY).with_index do |page, number|
+          @pdf.start_new_page
+          @pdf.text_box "#{@name}: how the body does it", at: [0, @pdf.bounds.top], width: @pdf.bounds.width, height: 24,
+            size: 18, style: :bold, overflow: :shrink_to_fit
+          page.each_with_index { |run, i| strip(run, @pdf.bounds.top - 34 - i * STRIP) }
+        end
+      end
+
+      def strip(run, top)
+        @pdf.text_box "#{run.title}: #{spoken(run.task)}", at: [0, top], width: @pdf.bounds.width, height: 14, size: 11,
+          style: :bold, overflow: :shrink_to_fit
+        bodies(@pdf, run.task, at: [0, top - 15], width: @pdf.bounds.width, height: STRIP - 26)
+      end
 
       def room = @pdf.bounds.height - TOP - 28.0
 

@@ -1,3 +1,4 @@
+import look from "../../../../lib/jaunty_bell/core/bench/figure/look.json";
 import type { Joints, Place } from "./poses";
 import { go, less } from "./poses";
 import { type Spot, seen, type View } from "./view";
@@ -15,24 +16,9 @@ export type Band = {
 };
 
 /** name, from, to, radius at either end, cm from winding to winding. */
-const LIMBS: [string, string, string, number, number, number][] = [
-  ["upper_arm", "shoulder", "elbow", 5.6, 4.6, 0],
-  ["forearm", "elbow", "wrist", 4.8, 3.8, 5],
-  ["hand", "wrist", "hand", 5.6, 6.2, 4],
-  ["thigh", "hip", "knee", 9.2, 6.2, 0],
-  ["shank", "knee", "ankle", 6.4, 4, 6],
-  ["foot", "heel", "toe", 4.2, 3.2, 0],
-];
-const MIDDLE: [string, string, string, number, number, number][] = [
-  ["trunk", "pelvis", "neck", 12, 13.5, 7],
-  ["shoulders", "left_shoulder", "right_shoulder", 6.6, 6.6, 0],
-  ["hips", "left_hip", "right_hip", 9.6, 9.6, 0],
-  ["neck", "neck", "head", 5.5, 5.5, 0],
-  ["head", "head", "crown", 11, 9.5, 0],
-];
-/** Cm from the ball of a foot to its toes, and behind the ankle to its heel. */
-const TOES = 6;
-const HEEL = 5;
+type Facts = [string, string, string, number, number, number];
+const LIMBS = look.limbs as Facts[];
+const MIDDLE = look.middle as Facts[];
 
 /** Every part as it is seen, the farthest first. */
 export function bandsOf(joints: Joints, view: View): Band[] {
@@ -63,14 +49,14 @@ export function bandsOf(joints: Joints, view: View): Band[] {
 function ends(joints: Joints): Joints {
   const all: Joints = { ...joints };
   const [neck, head] = [joints.neck as Place, joints.head as Place];
-  all.crown = go(head, less(head, neck), 0.16);
+  all.crown = go(head, less(head, neck), look.crown);
   for (const side of ["left", "right"]) {
     const [ankle, ball] = [joints[`${side}_ankle`] as Place, joints[`${side}_ball`] as Place];
     const flat = less(ball, ankle);
     const long = Math.hypot(...flat) || 1;
     const level = Math.hypot(flat[0], flat[1]) || 1;
-    all[`${side}_toe`] = go(ball, [flat[0] / level, flat[1] / level, 0], level > 3 ? TOES : 0);
-    all[`${side}_heel`] = go(ankle, [-flat[0] / long, -flat[1] / long, ball[2] < 4 ? -0.5 : 0], HEEL);
+    all[`${side}_toe`] = go(ball, [flat[0] / level, flat[1] / level, 0], level > 3 ? look.toes : 0);
+    all[`${side}_heel`] = go(ankle, [-flat[0] / long, -flat[1] / long, ball[2] < 4 ? -0.5 : 0], look.heel);
   }
   return all;
 }

@@ -1,3 +1,4 @@
+import look from "../../../../lib/jaunty_bell/core/bench/figure/look.json";
 import type { Place } from "./poses";
 
 /** From where a figure is seen: the way one looks in degrees (0 along the body's own way ahead), and how far down. */
@@ -5,12 +6,7 @@ export type View = { turn: number; tilt: number };
 /** On the page: right, down, and nearer to whoever looks; cm. */
 export type Spot = { x: number; y: number; near: number };
 
-export const VIEWS = {
-  side: { turn: 90, tilt: 6 },
-  front: { turn: 180, tilt: 6 },
-  behind: { turn: 0, tilt: 6 },
-  above: { turn: 0, tilt: 90 },
-} satisfies Record<string, View>;
+export const VIEWS = look.views satisfies Record<string, View>;
 export type ViewName = keyof typeof VIEWS;
 
 /** How a view puts places on a page. */

@@ -1,0 +1,156 @@
+require "cgi"
+
+module JauntyBell
+  module Files
+    # A combination as a row of bodies for paper: the guard, then each action as it lands. Readable in grey as the wrap
+    # is: the lead side is open, the rear side solid.
+    class FigureSvg
+      MOST = 8 # bodies in a row
+      GAP = 5.0 # points between two
+      PAD = 9.0 # cm from the middle of a pad to its edge
+      WORDS = 7.5 # points of a letter under a body, whatever the size of the bodies
+      LETTER = 4.3 # points it is wide, at most
+      LINE = 9.0 # points of a line of words
+      SHORT = 8 # letters that stand on one line
+      INK, SEAM = "#20252B", "#B9AC92"
+      LOOKS = {:lead => {fill: "#FFFCF5", edge: "#0B6660", thread: "#0B6660"},
+               :rear => {fill: "#9A3B2B", edge: "#9A3B2B", thread: "#FBF6EA"},
+               nil => {fill: "#FBF6EA", edge: INK, thread: "#D8CDB8"}}.freeze
+      Body = Core::Value.of(:bands, :words, :target, :left, :right)
+
+      # `analysis` a Core::Bench::Analysis; `height` and `within` (how wide it may be) in points: the bodies are as large
+      # as both allow. `view` a name of Core::Bench::Figure::Bands::VIEWS.
+      def initialize(analysis, height:, within: Float::INFINITY, view: "side")
+        @analysis = analysis
+        @lead = (analysis.walk.stance == :southpaw) ? :right : :left
+        @view = turned(Core::Bench::Figure::Bands::VIEWS.fetch(view))
+        @foot = bodies.map { |body| body.words.size }.max * LINE + 4
+        @scale = (height - @foot) / -top
+        @scale *= 0.96 while width > within
+      end
+
+      # In points.
+      def width = bodies.sum { |body| wide(body) } + GAP * (bodies.size - 1)
+
+      def height = (-top * @scale + @foot).round(1)
+
+      def to_s
+        place = 0.0
+        drawn = bodies.map do |body|
+          begins, place = place, place + wide(body) + GAP
+          placed(body, begins)
+        end
+        %(<svg xmlns="http://www.w3.org/2000/svg" width="#{n(width)}" height="#{height}" ) +
+          %(viewBox="0 #{n(top * @scale)} #{n(width)} #{height}">#{drawn.join}</svg>)
+      end
+
+      private
+
+      # Points a body takes, with what is written under it.
+      def wide(body) = [(body.right - body.left) * @scale, body.words.map(&:length).max * LETTER].max
+
+      # Cm over the floor, upwards less than nothing.
+      def top = @top ||= bodies.flat_map { |body| body.bands.map { |band| highest(band) } }.min - 4
+
+      def highest(band) = [band.from[1], band.to[1]].min - band.radii.max
+
+      # Of whose lead side is the right one the open side is the other.
+      def turned(view) = (@lead == :right && view["turn"] == 90) ? view.merge("turn" => 270) : view
+
+      def bodies
+        @bodies ||= begin
+          poses = Core::Bench::Figure.of(@analysis.walk, @analysis.reading)
+          labels = Core::Bench::Notation::Writer.new(@analysis.reading).labels(@analysis.combination)
+          own = @analysis.combination.actions.each_index.select { |i|
+            action = @analysis.combination.actions[i]
+            action.own? && !action.pause?
+          }
+          [body(poses.first, "guard"), *shown(own).map { |i|
+            body(poses.find { |pose| pose.action == i && pose.phase == :contact }, labels[i])
+          }]
+        end
+      end
+
+      # Where there are more than there is room for, strikes first.
+      def shown(own)
+        strikes = own.select { |i| @analysis.combination.actions[i].strike? }
+        (own.size < MOST) ? own : (strikes + (own - strikes)).first(MOST - 1).sort
+      end
+
+      # Moved to where it begins, so that a body that has gone ahead stands no further off.
+      def body(pose, label)
+        bands = Core::Bench::Figure::Bands.of(pose.joints, @view)
+        target = pose.target && Core::Bench::Figure::Bands.seen(pose.target, @view)
+        xs = bands.flat_map { |band|
+          [band.from, band.to].zip(band.radii).flat_map { |(x, _), radius| [x - radius, x + radius] }
+        }
+        Body.new(bands: bands, words: in_lines(label), target: target, left: xs.min,
+          right: [xs.max, target ? target[0] + PAD : xs.min].max)
+      end
+
+      def placed(body, begins)
+        middle = begins + wide(body) / 2
+        aside = middle - (body.left + body.right) / 2 * @scale
+        ground = %(<path d="M#{n(body.left)} 2H#{n(body.right)}" stroke="#{SEAM}" stroke-width="1.4"/>)
+        %(<g transform="translate(#{n(aside)} 0) scale(#{@scale.round(4)})">#{ground}#{pad(body.target)}) +
+          %(#{body.bands.map { |band| wound(band) }.join}</g>#{words(body, middle)})
+      end
+
+      def words(body, middle)
+        body.words.each_with_index.map do |line, i|
+          %(<text x="#{n(middle)}" y="#{LINE * (i + 1)}" font-size="#{WORDS}" text-anchor="middle" fill="#{INK}">) +
+            %(#{CGI.escapeHTML(line)}</text>)
+        end.join
+      end
+
+      # On two lines where it is long: "rear low" over "kick".
+      def in_lines(label)
+        head, _, tail = label.rpartition(" ")
+        (label.length > SHORT && !head.empty?) ? [head, tail] : [label]
+      end
+
+      def pad(target)
+        return "" unless target
+        %(<circle cx="#{n(target[0])}" cy="#{n(target[1])}" r="#{PAD}" fill="none" stroke="#6B3F69" stroke-width="2.4"/>)
+      end
+
+      def wound(band)
+        look = LOOKS.fetch(band.side && ((band.side == @lead) ? :lead : :rear))
+        threads = windings(band)
+        %(<path d="#{outline(band)}" fill="#{look[:fill]}" stroke="#{look[:edge]}" stroke-width="1.7"/>) +
+          (threads.empty? ? "" : %(<path d="#{threads}" stroke="#{look[:thread]}" stroke-width="1.1" fill="none"/>))
+      end
+
+      # Two circles and what lies between them.
+      def outline(band)
+        (x, y), (to_x, to_y), (one, other) = band.from, band.to, band.radii
+        far = Math.hypot(to_x - x, to_y - y)
+        return circle(*((one > other) ? [x, y, one] : [to_x, to_y, other])) if far <= (one - other).abs
+        way, off = Math.atan2(to_y - y, to_x - x), Math.acos((one - other) / far)
+        point = ->(cx, cy, r, a) { "#{n(cx + r * Math.cos(a))} #{n(cy + r * Math.sin(a))}" }
+        "M#{point.call(x, y, one, way + off)}A#{one} #{one} 0 #{(one > other) ? 1 : 0} 1 #{point.call(x, y, one, way - off)}" \
+          "L#{point.call(to_x, to_y, other, way - off)}A#{other} #{other} 0 #{(other > one) ? 1 : 0} 1 " \
+          "#{point.call(to_x, to_y, other, way + off)}z"
+      end
+
+      def circle(x, y, r) = "M#{n(x - r)} #{n(y)}a#{r} #{r} 0 1 0 #{2 * r} 0a#{r} #{r} 0 1 0 #{-2 * r} 0z"
+
+      # Across the band, each a little aslant.
+      def windings(band)
+        (x, y), (to_x, to_y), (one, other) = band.from, band.to, band.radii
+        far = Math.hypot(to_x - x, to_y - y)
+        return "" if band.windings.zero? || far < band.windings
+        ux, uy = (to_x - x) / far, (to_y - y) / far
+        count, slant = (far / band.windings).floor, band.windings * 0.3
+        Array.new(count) do |i|
+          t = (i + 0.5) / count
+          r, cx, cy = (one + (other - one) * t) * 0.96, x + (to_x - x) * t, y + (to_y - y) * t
+          "M#{n(cx - uy * r - ux * slant)} #{n(cy + ux * r - uy * slant)}" \
+            "L#{n(cx + uy * r + ux * slant)} #{n(cy - ux * r + uy * slant)}"
+        end.join
+      end
+
+      def n(value) = value.round(1)
+    end
+  end
+end
