@@ -1,32 +1,31 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { download } from "../../kit/download";
 import { FigureDrawing } from "../../kit/figure/FigureDrawing";
+import type { Figure } from "../../kit/figure/poses";
 import { facing, VIEWS, type View, type ViewName } from "../../kit/figure/view";
 import { asks } from "../../kit/queries";
 import type { Judging } from "../useAnalysis";
 
-type Props = {
-  notation: string;
-  judging: Judging;
-  tempo: number;
-  seconds: number;
-  seen: Seen;
-  see: (seen: Seen) => void;
-};
+type Props = { figure: Figure; southpaw: boolean; seconds: number; seen: Seen; see: (seen: Seen) => void };
+type Taken = { figure: Figure; seen: Seen; southpaw: boolean; name: string };
+
+/** The figure of what is typed, as far as it can be read. */
+export function useFigure(notation: string, { stance, partner }: Judging, tempo: number) {
+  return useQuery(asks.figure({ notation, tempo, ...(stance && { stance }), ...(partner && { partner }) })).data;
+}
 
 export type Seen = { name: ViewName; by: View | undefined };
 export const FIRST_SEEN: Seen = { name: "side", by: undefined };
 
 /** The body doing what is typed, in step with the floor beside it; turned by hand, or seen from one of four sides. */
-export function FigurePicture({ notation, judging, tempo, seconds, seen, see }: Props) {
+export function FigurePicture({ figure, southpaw, seconds, seen, see }: Props) {
   const [held, setHeld] = useState<{ x: number; y: number; from: View }>();
-  const southpaw = judging.stance === "southpaw";
-  const { stance, partner } = judging;
-  const figure = useQuery(asks.figure({ notation, tempo, ...(stance && { stance }), ...(partner && { partner }) }));
-  if (!figure.data) return null;
   const from = seen.by ?? facing(VIEWS[seen.name], southpaw);
   return (
     <div
+      role="img"
+      aria-label={`The body doing it, seen ${seen.by ? "as it was turned" : SAID[seen.name]}`}
       className="flex min-h-0 min-w-0 flex-1 cursor-grab touch-pan-y active:cursor-grabbing"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -41,8 +40,40 @@ export function FigurePicture({ notation, judging, tempo, seconds, seen, see }: 
       onPointerUp={() => setHeld(undefined)}
       onPointerCancel={() => setHeld(undefined)}
     >
-      <FigureDrawing figure={figure.data} seconds={seconds} view={from} lead={southpaw ? "right" : "left"} />
+      <FigureDrawing figure={figure} seconds={seconds} view={from} lead={southpaw ? "right" : "left"} ghost />
     </div>
+  );
+}
+
+const SAID: Record<ViewName, string> = {
+  side: "from the side",
+  front: "from the front",
+  behind: "from behind",
+  above: "from above",
+};
+
+/** The figure as a picture that moves, for a phone. */
+export function TakeMoving({ figure, seen, southpaw, name }: Taken) {
+  const [working, setWorking] = useState(false);
+  const take = async () => {
+    setWorking(true);
+    const { movingFile } = await import("../../kit/figure/movingFile");
+    const view = seen.by ?? facing(VIEWS[seen.name], southpaw);
+    download(await movingFile({ figure, view, lead: southpaw ? "right" : "left", ghost: false }), name, "gif");
+    setWorking(false);
+  };
+  return (
+    <button
+      type="button"
+      title="A picture that moves, to send to a phone"
+      aria-label="save as a picture that moves"
+      aria-busy={working}
+      disabled={working}
+      onClick={take}
+      className="min-h-7 min-w-8 rounded-md border border-seam px-2 font-semibold text-ink hover:border-ink disabled:text-ink-soft"
+    >
+      {working ? "…" : "↓"}
+    </button>
   );
 }
 

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import type { Analysis } from "../../api/client";
 import { useKeysOf } from "../../kit/placeKeys";
 import type { Judging } from "../useAnalysis";
-import { FIRST_SEEN, FigurePicture, SeenFrom } from "./FigurePicture";
+import { FIRST_SEEN, FigurePicture, SeenFrom, TakeMoving, useFigure } from "./FigurePicture";
 import { boundsOf, type Foot, type Frame, frameAt, pictureAt } from "./tween";
 
 type Props = {
@@ -23,6 +23,8 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
   const [playing, setPlaying] = useState(false);
   const [seen, setSeen] = useState(FIRST_SEEN);
   const [pace, setPace] = useState({ slow: false, again: false });
+  const figure = useFigure(notation, judging, bpm);
+  const southpaw = judging.stance === "southpaw";
   const end = frames.at(-1)?.at ?? 0;
   const at = frameAt(frames, seconds);
   const index = frames[at]?.index ?? null;
@@ -58,7 +60,7 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
   return (
     <figure className="relative flex h-60 flex-col gap-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
       <div className="flex min-h-0 flex-1 gap-3">
-        <FigurePicture notation={notation} judging={judging} tempo={bpm} seconds={seconds} seen={seen} see={setSeen} />
+        {figure && <FigurePicture figure={figure} southpaw={southpaw} seconds={seconds} seen={seen} see={setSeen} />}
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           <figcaption className="text-[13px] leading-snug" aria-live={playing ? "off" : "polite"}>
             <Caption picture={frames[at] as Frame} reading={reading} /> · {Math.round(bpm)} a minute; a picture, no
@@ -81,6 +83,7 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
           />
         ))}
         <SeenFrom seen={seen} see={setSeen} />
+        {figure && <TakeMoving figure={figure} seen={seen} southpaw={southpaw} name={reading.canonical} />}
       </div>
     </figure>
   );

@@ -1,3 +1,5 @@
+import { download } from "../download";
+
 /** Saves the drawing in an element as one SVG file with nothing outside it: bands stacked, colours written out. */
 export function saveDrawing(element: HTMLElement, name: string) {
   const bands = [...element.querySelectorAll("svg")];
@@ -14,9 +16,5 @@ export function saveDrawing(element: HTMLElement, name: string) {
   });
   const title = name.replace(/[<&>]/g, " ");
   const file = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${top}" viewBox="0 0 ${width} ${top}" font-family="sans-serif"><title>${title}</title>${parts.join("")}</svg>\n`;
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([file], { type: "image/svg+xml" }));
-  link.download = `${name.replace(/[^\w-]+/g, "-")}.svg`;
-  link.click();
-  URL.revokeObjectURL(link.href);
+  download(new Blob([file], { type: "image/svg+xml" }), name, "svg");
 }

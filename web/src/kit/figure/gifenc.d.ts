@@ -1,0 +1,11 @@
+/** What is used of the package, which has no types of its own. */
+declare module "gifenc" {
+  export type Palette = [number, number, number][];
+  export function quantize(rgba: Uint8ClampedArray, colours: number): Palette;
+  export function applyPalette(rgba: Uint8ClampedArray, palette: Palette): Uint8Array;
+  export function GIFEncoder(): {
+    writeFrame(index: Uint8Array, width: number, height: number, facts: { palette: Palette; delay: number }): void;
+    finish(): void;
+    bytes(): Uint8Array<ArrayBuffer>;
+  };
+}
