@@ -19,7 +19,8 @@ class BenchApiTest < ApiTest
     assert_equal [19, 19 * 3], [answer[:joints].size, answer[:poses].first[:places].size]
     assert_equal (0..11).to_a, answer[:poses].filter_map { |pose| pose[:action] }.uniq
     assert_operator Zlib.gzip(last_response.body).bytesize, :<, 15_000
-    assert_equal({foot: "rear", limb: "rear hand"}, answer[:poses].find { |pose| pose[:action] == 1 && pose[:target] }[:drive])
+    cross = answer[:poses].find { |pose| pose[:action] == 1 && pose[:target] }
+    assert_equal({foot: "rear", limb: "rear hand"}, cross[:drive])
   end
 
   # What cannot be read is a gap in it; where nothing can be, why not is said.

@@ -25,7 +25,7 @@ class WaysTest < InterfaceTest
   # The server writes as the interface does.
   def test_the_server_goes_by_the_same
     codes = TZInfo::Country.all_codes
-    found = codes.each_slice(100).flat_map { |some| answers("kit/ways", *some.map { |code| [["waysOf", code]] }) }
+    found = answers("kit/ways", *codes.map { |code| [["waysOf", code]] })
     ours = codes.map { |code| JauntyBell::Core::Ways.of(code) }
     known = codes.each_index.select { |i| found[i][:order] != "dmy" || found[i][:decimal] == "," }
     assert_operator known.size, :>, 50

@@ -9,21 +9,24 @@ module JauntyBell
           {segments: Core::Bench::Figure::Build.segments(height).transform_values { |cm| cm.round(2) },
            poses: timed(analysis, height).map { |at, pose|
              {at: at, action: pose.action, phase: pose.phase, joints: pose.joints.transform_values { |to| round(to) },
-              weight: pose.weight, com: round(pose.centre), off_balance: pose.off_balance}
+              partner: pose.partner.transform_values { |to| round(to) }, weight: pose.weight, com: round(pose.centre),
+              off_balance: pose.off_balance}
            }}
         end
 
         # {joints: [names], poses: [{at: s, action:, phase:, places: [x, y, z of each joint in turn, in whole mm],
-        # target: [mm] or nil, drive: the side that drives, limb that strikes, or nil, left: per cent of weight,
-        # off_balance:}]}
+        # partner: the same of whoever stands opposite, nil where they stand as before, target: [mm] or nil,
+        # drive: {foot:, limb:} or nil, left: per cent of the weight, off_balance:}]}
         def packed(analysis)
           poses = timed(analysis, Core::Bench::Figure::Build::HEIGHT)
-          names = poses.first[1].joints.keys
+          names, before = poses.first[1].joints.keys, nil
           {joints: names,
            poses: poses.map { |at, pose|
+             opposite = mm(pose.partner.values_at(*names).flatten)
+             stands, before = opposite == before, opposite
              {at: at, action: pose.action, phase: pose.phase, places: mm(pose.joints.values_at(*names).flatten),
-              target: pose.target && mm(pose.target), drive: pose.drive, left: pose.weight[:left],
-              off_balance: pose.off_balance}
+              partner: stands ? nil : opposite, target: pose.target && mm(pose.target), drive: pose.drive,
+              left: pose.weight[:left], off_balance: pose.off_balance}
            }}
         end
 

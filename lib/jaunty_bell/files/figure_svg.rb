@@ -12,14 +12,14 @@ module JauntyBell
       LETTER = 4.3 # points it is wide, at most
       LINE = 9.0 # points of a line of words
       SHORT = 8 # letters that stand on one line
-      INK, SEAM = "#20252B", "#B9AC92"
+      INK, SEAM, PLUM = "#20252B", "#B9AC92", "#6B3F69"
       LOOKS = {:lead => {fill: "#FFFCF5", edge: "#0B6660", thread: "#0B6660"},
                :rear => {fill: "#9A3B2B", edge: "#9A3B2B", thread: "#FBF6EA"},
                nil => {fill: "#FBF6EA", edge: INK, thread: "#D8CDB8"}}.freeze
       Body = Core::Value.of(:bands, :words, :target, :left, :right)
 
-      # `analysis` a Core::Bench::Analysis; `height` and `within` (how wide it may be) in points: the bodies are as large
-      # as both allow. `view` a name of Core::Bench::Figure::Bands::VIEWS.
+      # `analysis` a Core::Bench::Analysis; `height` and `within` (how wide it may be) in points: the bodies are as
+      # large as both allow. `view` a name of Core::Bench::Figure::Bands::VIEWS.
       def initialize(analysis, height:, within: Float::INFINITY, view: "side")
         @analysis = analysis
         @lead = (analysis.walk.stance == :southpaw) ? :right : :left
@@ -111,7 +111,8 @@ module JauntyBell
 
       def pad(target)
         return "" unless target
-        %(<circle cx="#{n(target[0])}" cy="#{n(target[1])}" r="#{PAD}" fill="none" stroke="#6B3F69" stroke-width="2.4"/>)
+        x, y = target.map { |cm| n(cm) }
+        %(<circle cx="#{x}" cy="#{y}" r="#{PAD}" fill="none" stroke="#{PLUM}" stroke-width="2.4"/>)
       end
 
       def wound(band)
@@ -128,7 +129,8 @@ module JauntyBell
         return circle(*((one > other) ? [x, y, one] : [to_x, to_y, other])) if far <= (one - other).abs
         way, off = Math.atan2(to_y - y, to_x - x), Math.acos((one - other) / far)
         point = ->(cx, cy, r, a) { "#{n(cx + r * Math.cos(a))} #{n(cy + r * Math.sin(a))}" }
-        "M#{point.call(x, y, one, way + off)}A#{one} #{one} 0 #{(one > other) ? 1 : 0} 1 #{point.call(x, y, one, way - off)}" \
+        "M#{point.call(x, y, one, way + off)}A#{one} #{one} 0 #{(one > other) ? 1 : 0} 1 " \
+          "#{point.call(x, y, one, way - off)}" \
           "L#{point.call(to_x, to_y, other, way - off)}A#{other} #{other} 0 #{(other > one) ? 1 : 0} 1 " \
           "#{point.call(to_x, to_y, other, way + off)}z"
       end

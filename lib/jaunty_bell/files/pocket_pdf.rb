@@ -1,6 +1,6 @@
 module JauntyBell
   module Files
-    # Cards for the pocket: one a round, six on a sheet to cut, with how the body does it, the cues and the holder's cues.
+    # Cards for the pocket: one a round, six on a sheet to cut, with how the body does it, the cues and the holder's.
     class PocketPdf < CardSheet
       COLUMNS = 2
       ROWS = 3

@@ -32,8 +32,8 @@ module JauntyBell
         drawn = entries.map(&:first).select { |run| run.task && drawn?(run.task) }.uniq { |run| written(run.task) }
         drawn.each_slice(HOW_MANY).with_index do |page, number|
           @pdf.start_new_page
-          @pdf.text_box "#{@name}: how the body does it", at: [0, @pdf.bounds.top], width: @pdf.bounds.width, height: 24,
-            size: 18, style: :bold, overflow: :shrink_to_fit
+          @pdf.text_box "#{@name}: how the body does it", at: [0, @pdf.bounds.top], width: @pdf.bounds.width,
+            height: 24, size: 18, style: :bold, overflow: :shrink_to_fit
           page.each_with_index { |run, i| strip(run, @pdf.bounds.top - 34 - i * STRIP) }
         end
       end

@@ -59,7 +59,8 @@ module JauntyBell
       # Those of a group who have not paused on a day, by name.
       def training(group, day)
         members = Members.new(@db, @club_id)
-        @db[:students].where(club_id: @club_id).where(members.of(group)).exclude(members.paused(day)).order(:name, :id).all
+        @db[:students].where(club_id: @club_id).where(members.of(group)).exclude(members.paused(day))
+          .order(:name, :id).all
       end
 
       # Those who have not left, by name.

@@ -75,7 +75,8 @@ class FigureTest < Minitest::Test
           next if ball[2] > STANDS || Vector.angle(hip, knee, ankle) > 172
           bent = Vector.less(knee, Vector.between(hip, ankle, 0.5))
           toes = Vector.less(ball, ankle)
-          assert_operator bent[0] * toes[0] + bent[1] * toes[1], :>, 0, "#{named(combination, stance)}, #{pose.phase}, #{side}"
+          over = bent[0] * toes[0] + bent[1] * toes[1]
+          assert_operator over, :>, 0, "#{named(combination, stance)}, #{pose.phase}, #{side}"
         end
       end
     end
@@ -194,6 +195,42 @@ class FigureTest < Minitest::Test
     real, feint = [poses("1"), poses("feint 1")].map { |all| all.find { |pose| pose.phase == :contact } }
     assert_nil feint.target
     assert_operator feint.joints[:left_hand][0], :<, real.joints[:left_hand][0] - 15
+  end
+
+  # A pad's hand is a hand's breadth behind its face, whichever hand the holder's map says, in either stance of both.
+  def test_the_partner_holds_the_pad_where_the_strike_is_met
+    PADS.each do |text, hands|
+      %i[orthodox southpaw].product(%i[same opposite]).each do |stance, partner|
+        all = poses(text, stance: stance, partner: partner)
+        pose = all.find { |each| each.target }
+        near = %w[left right].select { |side|
+          Vector.size(Vector.less(pose.partner[:"#{side}_hand"], pose.target)) < 16
+        }
+        assert_equal hands, near.size, "#{text}, #{stance}, #{partner}"
+        show = Bench::HolderMap.of(Notation.read(text), Notation::Reading.new(stance: stance, partner: partner)).first
+        assert_equal [show.pad], near, "#{text}, #{stance}, #{partner}" if hands == 1
+      end
+    end
+  end
+
+  PADS = {"1" => 1, "2" => 1, "lead hook" => 1, "rear kick" => 2}.freeze
+
+  def test_the_partner_is_a_body_that_faces_the_other
+    ["1-2-[1]-slip rear-2", "rear kick", "[rear kick]-lead leg check-2"].each do |text|
+      %i[same opposite].each do |partner|
+        all = poses(text, partner: partner)
+        assert_bones(all.map { |pose| pose.but(joints: pose.partner) }, text)
+        all.each do |pose|
+          assert_operator pose.partner[:head][0], :>, pose.joints[:head][0] + 30, "#{text}, #{partner}: apart"
+          assert_operator pose.partner[:neck][0], :<, pose.partner[:pelvis][0] + 1, "#{text}, #{partner}: leaning in"
+        end
+      end
+    end
+  end
+
+  def test_what_the_partner_throws_comes_at_the_striker
+    pose = poses("[1]-slip rear-2").find { |each| each.action == 0 && each.phase == :contact }
+    assert_operator Vector.size(Vector.less(pose.partner[:left_hand], pose.joints[:head])), :<, 40
   end
 
   def test_every_technique_has_its_own_moves

@@ -40,15 +40,28 @@ export function paint(
   const before = scene.ghost ? restBefore(figure, now) : undefined;
   if (before) {
     pen.globalAlpha = 0.16;
-    body(pen, before, view, lead, colours);
+    body(pen, before, view, sided(lead, colours));
     pen.globalAlpha = 1;
   }
+  const opposite = () => body(pen, now.partner, view, () => plain(colours));
+  const behind = nearness(now.partner, view) < nearness(now.joints, view) + BESIDE;
+  if (behind) opposite();
   const what = now.next?.target ? now.next : now.pose;
   if (what.target) target(pen, cm(what.target), view, now.pose.target !== null && now.share < 0.5, colours);
-  body(pen, now.joints, view, lead, colours);
+  body(pen, now.joints, view, sided(lead, colours));
   drive(pen, now, view, lead, colours);
+  pen.globalAlpha = SEE_THROUGH;
+  if (!behind) opposite();
   pen.restore();
 }
+
+/** Of whoever stands between, so that what is behind them can be seen. */
+const SEE_THROUGH = 0.35;
+
+/** Cm by which somebody is not yet in front of the other. */
+const BESIDE = 40;
+
+const nearness = (joints: Joints, view: View) => seen(view)(joints.pelvis as Place).near;
 
 const cm = (mm: number[]) => mm.map((each) => each / 10) as Place;
 
@@ -65,12 +78,12 @@ function fit(
   pen.translate(-left, -top);
 }
 
-function body(pen: CanvasRenderingContext2D, joints: Joints, view: View, lead: "left" | "right", colours: Colours) {
+function body(pen: CanvasRenderingContext2D, joints: Joints, view: View, lookOf: (band: Band) => Look) {
   for (const band of bandsOf(joints, view)) {
-    const look = lookOf(band, lead, colours);
+    const look = lookOf(band);
     const edge = new Path2D(outline(band));
     pen.lineWidth = 3.4;
-    pen.strokeStyle = colours.chalk;
+    pen.strokeStyle = look.halo;
     pen.stroke(edge);
     pen.fillStyle = look.fill;
     pen.fill(edge);
@@ -85,14 +98,19 @@ function body(pen: CanvasRenderingContext2D, joints: Joints, view: View, lead: "
   }
 }
 
-type Look = { fill: string; edge: string; thread: string };
+type Look = { fill: string; edge: string; thread: string; halo: string };
 
-function lookOf(band: Band, lead: "left" | "right", { chalk, cloth, ink, seam, ...colours }: Colours): Look {
-  if (band.side === null) return { fill: cloth, edge: ink, thread: seam };
-  return band.side === lead
-    ? { fill: chalk, edge: colours.lead, thread: colours.lead }
-    : { fill: colours.rear, edge: colours.rear, thread: cloth };
-}
+const sided =
+  (lead: "left" | "right", { chalk, cloth, ink, seam, ...colours }: Colours) =>
+  (band: Band): Look => {
+    if (band.side === null) return { fill: cloth, edge: ink, thread: seam, halo: chalk };
+    return band.side === lead
+      ? { fill: chalk, edge: colours.lead, thread: colours.lead, halo: chalk }
+      : { fill: colours.rear, edge: colours.rear, thread: cloth, halo: chalk };
+  };
+
+/** Whoever stands opposite: nothing but an outline. */
+const plain = ({ chalk, partner, seam }: Colours): Look => ({ fill: chalk, edge: partner, thread: seam, halo: chalk });
 
 /** From the floor to what strikes: it loads to the hip, and fires. */
 function drive(pen: CanvasRenderingContext2D, now: Moment, view: View, lead: "left" | "right", colours: Colours) {
@@ -169,6 +187,8 @@ function restBefore(figure: Figure, now: Moment): Joints | undefined {
   return rest && jointsOf(figure, rest);
 }
 
+const triples = (mm: number[]) => Array.from({ length: mm.length / 3 }, (_, i) => cm(mm.slice(3 * i, 3 * i + 3)));
+
 const kept = new WeakMap<Figure, Map<string, Bounds>>();
 
 /** Everything it ever reaches from a view, with room around it. */
@@ -181,6 +201,7 @@ export function boundsOf(figure: Figure, view: View): Bounds {
   const at = seen(view);
   const spots = figure.poses.flatMap((pose) => [
     ...Object.values(jointsOf(figure, pose)).map(at),
+    ...(pose.partner ? triples(pose.partner).map(at) : []),
     ...(pose.target ? [at(cm(pose.target))] : []),
   ]);
   const [xs, ys] = [spots.map(({ x }) => x), spots.map(({ y }) => y)];

@@ -12,6 +12,19 @@ const CHAINS = ["left", "right"].flatMap((side) => [
   [`${side}_hip`, `${side}_knee`, `${side}_ankle`] as const,
 ]);
 
+/** Cm over the floor from which on a foot is not bound to where it stood. */
+const IN_THE_AIR = 4;
+
+/** Bones that go round with what they hang from, in that order. */
+const BARS: [string, string][] = [
+  ["pelvis", "neck"],
+  ["neck", "head"],
+  ["neck", "left_shoulder"],
+  ["neck", "right_shoulder"],
+  ["pelvis", "left_hip"],
+  ["pelvis", "right_hip"],
+];
+
 export const less = (a: Place, b: Place): Place => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const go = (a: Place, way: Place, by: number): Place => [
   a[0] + way[0] * by,
@@ -23,10 +36,18 @@ const size = (a: Place) => Math.hypot(...a);
 export const mix = (a: Place, b: Place, t: number): Place => go(a, less(b, a), t);
 const eased = (t: number) => t * t * (3 - 2 * t);
 
-export function jointsOf(figure: Figure, pose: Pose): Joints {
+export const jointsOf = (figure: Figure, pose: Pose): Joints => joints(figure, pose.places);
+
+function joints(figure: Figure, places: number[]): Joints {
   return Object.fromEntries(
-    figure.joints.map((name, i) => [name, pose.places.slice(3 * i, 3 * i + 3).map((mm) => mm / 10) as Place]),
+    figure.joints.map((name, i) => [name, places.slice(3 * i, 3 * i + 3).map((mm) => mm / 10) as Place]),
   );
+}
+
+/** Whoever stands opposite in a pose: as in the one before, where nothing else is said. */
+function oppositeOf(figure: Figure, at: number): Joints {
+  const told = figure.poses.slice(0, at + 1).findLast((pose) => pose.partner !== null);
+  return joints(figure, told?.partner ?? []);
 }
 
 /** The last pose at or before a moment. */
@@ -37,6 +58,8 @@ export function poseAt(figure: Figure, seconds: number): number {
 
 export type Moment = {
   joints: Joints;
+  /** Of whoever stands opposite. */
+  partner: Joints;
   pose: Pose;
   next: Pose | undefined;
   /** How far it has come from the pose to the next, 0 to 1, as a body moves. */
@@ -48,16 +71,28 @@ export function momentAt(figure: Figure, seconds: number): Moment {
   const i = poseAt(figure, seconds);
   const pose = figure.poses[i] as Pose;
   const next = figure.poses[i + 1];
-  const from = jointsOf(figure, pose);
-  if (!next || next.at <= pose.at) return { joints: from, pose, next, share: 0 };
+  const [from, partner] = [jointsOf(figure, pose), oppositeOf(figure, i)];
+  if (!next || next.at <= pose.at) return { joints: from, partner, pose, next, share: 0 };
   const share = eased(Math.min(1, Math.max(0, (seconds - pose.at) / (next.at - pose.at))));
-  return { joints: share > 0 ? between(from, jointsOf(figure, next), share) : from, pose, next, share };
+  return {
+    joints: share > 0 ? between(from, jointsOf(figure, next), share) : from,
+    partner: share > 0 && next.partner ? between(partner, oppositeOf(figure, i + 1), share) : partner,
+    pose,
+    next,
+    share,
+  };
 }
 
 export function between(from: Joints, to: Joints, share: number): Joints {
   const now = Object.fromEntries(
     Object.entries(from).map(([name, place]) => [name, mix(place, to[name] as Place, share)]),
   ) as Joints;
+  const hold = (root: string, end: string) => {
+    const off = less(now[end] as Place, now[root] as Place);
+    const long = size(less(from[end] as Place, from[root] as Place));
+    now[end] = go(now[root] as Place, off, long / (size(off) || 1));
+  };
+  for (const [root, end] of BARS) hold(root, end);
   for (const [root, middle, end] of CHAINS) {
     now[middle] = kneeOf(now[root] as Place, now[end] as Place, now[middle] as Place, [
       size(less(from[middle] as Place, from[root] as Place)),
@@ -65,6 +100,7 @@ export function between(from: Joints, to: Joints, share: number): Joints {
     ]);
   }
   for (const side of ["left", "right"]) {
+    if ((now[`${side}_ball`] as Place)[2] > IN_THE_AIR) hold(`${side}_ankle`, `${side}_ball`);
     const [elbow, hand] = [now[`${side}_elbow`] as Place, now[`${side}_hand`] as Place];
     const share = size(less(from[`${side}_wrist`] as Place, from[`${side}_elbow`] as Place));
     now[`${side}_wrist`] = mix(elbow, hand, share / (size(less(hand, elbow)) || 1));

@@ -10,7 +10,8 @@ module JauntyBell::Core
         CM = Build::CM
         STANDING = 0.530 * Build::HEIGHT # hips above the floor, upright (as Build's lengths)
         CROUCH = 7.0 # cm by which a stance sits
-        ROUNDS = 2 # of bringing the mass over what carries it; the last moves it by millimetres
+        ROUNDS = 2 # of bringing the mass over what carries it, at most
+        CLOSE = 0.5 # cm that are near enough
         FOLLOWS = 0.85 # of the body's mass that goes where the pelvis goes, about
         ARM = CM[:forearm] + CM[:hand]
         LEG = (CM[:thigh] + CM[:shank]) * Limb::STRAIGHTEST
@@ -36,7 +37,9 @@ module JauntyBell::Core
         # A leg in the air: ways of thigh and shank, or `ankle` [x, y, z] it is led to.
         Air = Value.of(thigh: nil, shank: nil, ankle: nil)
         # See Scene. `turn` how far the hands go round with the shoulders; `lifted` the side in the air.
-        Posture = Value.of(:facing, :soles, :support, yaw: 0.0, hips: 0.0, lean: 0.0, bend: 0.0, roll: 0.0, drop: 0.0,
+        # `reach` {side => place} of hands that are somewhere in particular.
+        Posture = Value.of(:facing, :soles, :support, reach: {}, yaw: 0.0, hips: 0.0, lean: 0.0, bend: 0.0, roll: 0.0,
+          drop: 0.0,
           turn: 0.0, hands: {}, lifted: nil, air: nil, toes: :flat, aim: nil)
 
         attr_reader :joints, :centre
@@ -81,7 +84,9 @@ module JauntyBell::Core
           @hips = hip_line
           ahead = way(@posture.facing + @posture.turn)
           axes = [ahead, [-ahead[1], ahead[0], 0.0]]
-          @hands = @posture.hands.to_h { |side, held| [side, [out(held.place, side, axes), out(held.pole, side, axes)]] }
+          @hands = @posture.hands.to_h { |side, held|
+            [side, [out(held.place, side, axes), out(held.pole, side, axes)]]
+          }
           @ankles = @posture.soles.except(@posture.lifted).transform_values { |sole| ankle(sole) }
         end
 
@@ -93,12 +98,13 @@ module JauntyBell::Core
 
         def stand
           x, y = @posture.support
+          z = STANDING - CROUCH - @posture.drop
+          put([x, y, z])
           ROUNDS.times do
-            put([x, y, STANDING - CROUCH - @posture.drop])
-            x += (@posture.support[0] - @centre[0]) / FOLLOWS
-            y += (@posture.support[1] - @centre[1]) / FOLLOWS
+            off_x, off_y = @posture.support[0] - @centre[0], @posture.support[1] - @centre[1]
+            break if off_x.abs < CLOSE && off_y.abs < CLOSE
+            put([x += off_x / FOLLOWS, y += off_y / FOLLOWS, z])
           end
-          put([x, y, STANDING - CROUCH - @posture.drop])
         end
 
         def put(pelvis)
@@ -201,7 +207,7 @@ module JauntyBell::Core
             return [meet(aim, shoulder, Limb.span(CM[:upper_arm], ARM, aim.bent)), out(aim.pole, side)]
           end
           place, pole = @hands.fetch(side)
-          [Vector.add(@joints[:neck], place), pole]
+          [@posture.reach[side] || Vector.add(@joints[:neck], place), pole]
         end
 
         # Where on the line ahead a limb of so many cm from its root meets the target's height: as it comes of itself,

@@ -9,8 +9,8 @@ module JauntyBell::Core
         PHASES = %w[load through contact recover].freeze
 
         class << self
-          # {limb:, load: {…}, through: {…}, contact: {…}, recover: {…}}, those that there are. One of a club's own moves as its family does, by
-          # its plane where its family has many.
+          # {limb:, load: {…}, through: {…}, contact: {…}, recover: {…}}, those that there are. One of a club's own
+          # moves as its family does, by its plane where its family has many.
           def of(technique) = (@of ||= {})[[technique.id, technique.family, technique.plane]] ||= made(technique)
 
           private

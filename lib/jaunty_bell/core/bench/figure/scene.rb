@@ -22,8 +22,9 @@ module JauntyBell::Core
         LOWER = 12.0 # cm
         WOUND = {none: 0.0, half: 0.5, full: 1.0}.freeze
 
-        def initialize(walk, frames, mirrored)
+        def initialize(walk, frames, partner, mirrored)
           @walk = walk
+          @partner = partner
           @frames = mirrored ? frames.map { |frame| mirror(frame) } : frames
         end
 
@@ -62,7 +63,9 @@ module JauntyBell::Core
           still(visit.starts_at + Flow::Walk.beats_of(visit.action), visit.index, @stands, rest)
         end
 
-        def in_the_air? = %i[load contact].any? { |phase| @moves.fetch(phase, {}).key?(:thigh) } || %i[knee foot].include?(@moves[:limb])
+        def in_the_air? =
+          %i[knee foot].include?(@moves[:limb]) ||
+            %i[load contact].any? { |phase| @moves.fetch(phase, {}).key?(:thigh) }
 
         # One phase of an action: `frame` has its weight and its hands, `rest` how the sides are wound after it.
         def keep(phase, feet, frame, rest, own)
@@ -92,6 +95,7 @@ module JauntyBell::Core
           body = Body.new(posture)
           standing = posture.soles.except(lifted).values
           @poses << Pose.new(at: at, action: index, phase: phase, joints: body.joints, centre: body.centre,
+            partner: @partner.joints(frame, (index if phase == :contact), body.target, body.joints),
             weight: weight(frame, lifted), target: body.target, reached: body.reached?,
             drive: (frame.drive if meets), off_balance: !Balance.new(standing).over?(body.centre))
         end
@@ -109,7 +113,9 @@ module JauntyBell::Core
         def trunk(facts, side, height, meets)
           parts = [[facts, side]]
           together = @visit.action.with if height
-          parts << [Moves.of(together.technique)[:contact] || {}, together.side || :lead] if together&.technique&.defence?
+          if together&.technique&.defence?
+            parts << [Moves.of(together.technique).fetch(:contact, {}), together.side || :lead]
+          end
           {lean: UPRIGHT + parts.sum { |each, _| each.fetch(:lean, 0) },
            bend: parts.sum { |each, its| -Body::SIGN[its] * each.fetch(:bend, 0) },
            drop: parts.sum { |each, _| each.fetch(:drop, 0) } + (meets ? low : 0)}
@@ -145,8 +151,8 @@ module JauntyBell::Core
           [side, nil] if meets && %i[knee foot].include?(@moves[:limb]) && !@visit.action.feint
         end
 
-        # What carries: the foot that stands, or both by their weight. On a step the body stays as near the middle as the
-        # foot that stands allows.
+        # What carries: the foot that stands, or both by their weight. On a step the body stays as near the middle as
+        # the foot that stands allows.
         def support(feet, lifted, frame)
           middles = feet.soles.transform_values { |sole| along(sole, -Stride::AHEAD) }
           share = frame.weight.clamp(15, 85) / 100.0

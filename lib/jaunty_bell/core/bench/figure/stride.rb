@@ -6,6 +6,7 @@ module JauntyBell::Core
       class Stride
         MOVES = 2.0 # cm below which a foot has stayed where it is
         LIFT = 7.0 # cm of a step
+        LEVEL = 12.0 # cm from its ball back to under the ankle
         AHEAD = 6.6 # cm from the middle of a foot to its ball
         # soles by side; lifted: the side in the air and where its ankle is.
         Feet = Value.of(:soles, lifted: nil, ankle: nil)
@@ -34,6 +35,13 @@ module JauntyBell::Core
 
         def rest = standing(@to)
 
+        # How a foot of the floor picture stands.
+        def self.sole(foot)
+          radians = foot.angle * Math::PI / 180
+          ball = [foot.x + AHEAD * Math.cos(radians), foot.y + AHEAD * Math.sin(radians)]
+          Body::Sole.new(ball: ball, angle: foot.angle)
+        end
+
         private
 
         # A foot that was kicked with is down again before the other goes.
@@ -53,13 +61,8 @@ module JauntyBell::Core
         def soles(frame, others = {})
           frame.feet.to_h do |side, foot|
             near = others.find { |other, _| far(other.feet[side], foot) < MOVES }
-            [side, Body::Sole.new(ball: near ? near[1][side].ball : ball(foot), angle: foot.angle)]
+            [side, near ? near[1][side].but(angle: foot.angle) : Stride.sole(foot)]
           end
-        end
-
-        def ball(foot)
-          radians = foot.angle * Math::PI / 180
-          [foot.x + AHEAD * Math.cos(radians), foot.y + AHEAD * Math.sin(radians)]
         end
 
         # Feet that go somewhere, who begins first: whoever stands ahead on the way there.
@@ -78,8 +81,8 @@ module JauntyBell::Core
           one, other = from[side].ball, to[side].ball
           middle = [(one[0] + other[0]) / 2, (one[1] + other[1]) / 2]
           angle = (from[side].angle + to[side].angle) / 2
-          ankle = [middle[0] - 12.0 * Math.cos(angle * Math::PI / 180), middle[1] - 12.0 * Math.sin(angle * Math::PI / 180),
-            Body::ANKLE + LIFT]
+          radians = angle * Math::PI / 180
+          ankle = [middle[0] - LEVEL * Math.cos(radians), middle[1] - LEVEL * Math.sin(radians), Body::ANKLE + LIFT]
           Feet.new(soles: from.merge(side => from[side].but(ball: middle, angle: angle)), lifted: side, ankle: ankle)
         end
       end
