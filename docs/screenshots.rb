@@ -22,9 +22,9 @@ class Screenshots < SystemTest
   private
 
   def views
-    {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, bench_phone: -> { bench("1-2-3b-2") },
+    {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, figure: -> { techniques }, bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "See it and answer")[:id]}" },
-     school: -> { visit "/school/taught" }, walk: -> { visit "/walk/groups" },
+     school: -> { visit "/school/taught" },
      card: -> { visit "/card/#{card[:id]}" },
      calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" },
@@ -41,14 +41,33 @@ class Screenshots < SystemTest
 
   def card = db[:cards].first(name: "Tuesday, kicks off the hands")
 
+  # The Bench with the body at its third stop.
   def bench(text)
     visit "/bench"
     fill_in "Combination", with: text, fill_options: {rapid: false}
+    assert_selector "[data-testid=figure]"
+    4.times { find("button[aria-label='one action on']").click }
+  end
+
+  # Every technique as it lands, one sheet.
+  def techniques
+    figures = JauntyBell::Core::Lexicon::Techniques.default.to_a.reject { |each| each.pause? || each.step? }.map do |each|
+      action = JauntyBell::Core::Bench::Action.new(technique: each, side: (each.sides & [:rear]).first || each.sides.first,
+        level: each.level)
+      analysis = JauntyBell::Core::Bench::Analysis.new(JauntyBell::Core::Bench::Combination.new([action]))
+      JauntyBell::Files::FigureSvg.new(analysis, height: 138, guard: false).to_s
+    end
+    Tempfile.create(["figures", ".html"]) do |file|
+      file.write("<body style='margin:12px;background:#FFFCF5;display:flex;flex-wrap:wrap;align-content:flex-start;gap:8px 12px'>#{figures.join}")
+      file.flush
+      page.driver.browser.navigate.to("file://#{file.path}")
+      page.driver.save_screenshot(File.join(FOLDER, "figure.png"))
+    end
   end
 
   def door
     visit "/floor/#{db[:classes].where(card_id: card[:id], ended_at: nil).order(:starts_at).first[:id]}"
-    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Sandbar", "Priyam Tollgate", "Lotte Piers"]
+    ["Oona Ferrier", "Mateus Ropewalk", "Ikwe Brightwater", "Bram Sandbar", "Saskia Lanternhouse", "Lotte Piers"]
       .each { |name| click_button name }
     within("section[aria-label=Pairs]") do
       assert_selector "li", text: "Lotte Piers"

@@ -36,6 +36,56 @@ class BenchSystemTest < SystemTest
     assert_accessible
   end
 
+  # A sum over what is painted: another picture, another sum; 0 where nothing is.
+  def painted = page.evaluate_script(<<~JS)
+    (() => {
+      const canvas = document.querySelector("[data-testid=figure]");
+      if (!canvas || canvas.width === 0) return 0;
+      const dots = canvas.getContext("2d").getImageData(0, 0, canvas.width, canvas.height).data;
+      let sum = 0;
+      for (let i = 0; i < dots.length; i += 4) if (dots[i + 3] > 0) sum = (sum * 31 + dots[i] * 7 + dots[i + 1] + dots[i + 3]) % 1000003;
+      return sum;
+    })()
+  JS
+
+  def another(before)
+    until_true { ![0, before].include?(painted) }
+    painted
+  end
+
+  def test_the_body_does_it_from_every_side
+    write "1-2-rear kick"
+    seen = [another(0)]
+    %w[front behind above side].each do |name|
+      click_button name
+      assert_selector "[aria-pressed=true]", text: name
+      seen << another(seen.last)
+    end
+    assert_equal [seen.first, 4], [seen.last, seen.uniq.size]
+    find("button[aria-label='one action on']").click
+    another(seen.last)
+    assert_accessible
+    size(*SystemServer::PHONE)
+    assert_selector "[data-testid=figure]"
+    assert_no_sideways_scroll
+  end
+
+  # It is handed to the device as a file; what would open there is looked at instead.
+  def test_the_body_as_a_picture_that_moves
+    write "1-2"
+    another(0)
+    page.execute_script("HTMLAnchorElement.prototype.click = function () { window.handed = [this.download]; }; " \
+      "URL.createObjectURL = (blob) => { window.blob = blob; return 'blob:kept'; }")
+    find("button[aria-label='save as a picture that moves']").click
+    until_true { page.evaluate_script("window.handed") }
+    assert_equal ["1-2.gif"], page.evaluate_script("window.handed")
+    head = page.driver.browser.execute_async_script(
+      "const done = arguments[0]; window.blob.slice(0, 6).text().then(done)"
+    )
+    assert_equal "GIF89a", head
+    assert_operator page.evaluate_script("window.blob.size"), :<, 2_000_000
+  end
+
   def test_the_offers_do_not_lie_over_what_is_wrong
     write "1-upper"
     write "1-uppe"

@@ -259,6 +259,7 @@ class FloorSystemTest < SystemTest
     within_window(wall) { assert_selector "[role=timer]", text: "6:00" }
     within_window(tablet) { 2.times { click_button "Skip" } }
     within_window(wall) do
+      assert_selector "[role=img][aria-label^='How the body does it']"
       assert_selector "h1", text: "Two bells"
       assert_selector "[role=timer]", text: "1:00"
       assert_no_button "Skip"

@@ -38,12 +38,12 @@ module JauntyBell
           .merge(notation: Core::Bench::Notation.write(meaning, reading)))
       end
 
-      # How the body does it, as far as the text can be read: poses over time.
+      # How the body does it, as far as the text can be read: poses over time, none where nothing can.
       post "/figures", who: :all do
         given = body_given
         how = reading(stance: given["stance"], partner: given["partner"])
         part = Core::Bench::Notation.partly(given["notation"], how)
-        raise part.error unless part.combination
+        next answer(Files::FigureJson::NOBODY) unless part.combination
         answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: how, **paced(given))))
       end
 

@@ -2,6 +2,8 @@ module JauntyBell
   module Files
     # The figure of a combination as JSON-ready data: plain for the command line, small for a device.
     module FigureJson
+      NOBODY = {joints: [], poses: []}.freeze # where there is nothing to do
+
       class << self
         # {segments: {part: cm}, poses: [{at: s, action: index from 0 or nil, phase:, joints: {name: [x, y, z] cm},
         # weight: {left:, right:} per cent, com: [x, y, z], off_balance:}]} of a Core::Bench::Analysis.

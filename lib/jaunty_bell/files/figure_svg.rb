@@ -6,6 +6,7 @@ module JauntyBell
     # is: the lead side is open, the rear side solid.
     class FigureSvg
       MOST = 8 # bodies in a row
+      TALL = 172.0 # cm of a body in guard, to its crown
       GAP = 5.0 # points between two
       PAD = 9.0 # cm from the middle of a pad to its edge
       WORDS = 7.5 # points of a letter under a body, whatever the size of the bodies
@@ -19,9 +20,10 @@ module JauntyBell
       Body = Core::Value.of(:bands, :words, :target, :left, :right)
 
       # `analysis` a Core::Bench::Analysis; `height` and `within` (how wide it may be) in points: the bodies are as
-      # large as both allow. `view` a name of Core::Bench::Figure::Bands::VIEWS.
-      def initialize(analysis, height:, within: Float::INFINITY, view: "side")
+      # large as both allow. `view` a name of Core::Bench::Figure::Bands::VIEWS; `guard` whether it begins with that.
+      def initialize(analysis, height:, within: Float::INFINITY, view: "side", guard: true)
         @analysis = analysis
+        @guard = guard
         @lead = (analysis.walk.stance == :southpaw) ? :right : :left
         @view = turned(Core::Bench::Figure::Bands::VIEWS.fetch(view))
         @foot = bodies.map { |body| body.words.size }.max * LINE + 4
@@ -49,8 +51,8 @@ module JauntyBell
       # Points a body takes, with what is written under it.
       def wide(body) = [(body.right - body.left) * @scale, body.words.map(&:length).max * LETTER].max
 
-      # Cm over the floor, upwards less than nothing.
-      def top = @top ||= bodies.flat_map { |body| body.bands.map { |band| highest(band) } }.min - 4
+      # Cm over the floor, upwards less than nothing: as high as somebody in guard, at least.
+      def top = @top ||= [*bodies.flat_map { |body| body.bands.map { |band| highest(band) } }, -TALL].min - 4
 
       def highest(band) = [band.from[1], band.to[1]].min - band.radii.max
 
@@ -65,9 +67,9 @@ module JauntyBell
             action = @analysis.combination.actions[i]
             action.own? && !action.pause?
           }
-          [body(poses.first, "guard"), *shown(own).map { |i|
+          [(body(poses.first, "guard") if @guard), *shown(own).map { |i|
             body(poses.find { |pose| pose.action == i && pose.phase == :contact }, labels[i])
-          }]
+          }].compact
         end
       end
 

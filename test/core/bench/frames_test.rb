@@ -49,6 +49,14 @@ class FramesTest < Minitest::Test
     end
   end
 
+  # After a switch the cross is the other hand's, and its weight goes onto the other foot: the one in front.
+  def test_weight_goes_onto_the_foot_in_front
+    {"2" => 68, "switch-2" => 32, "jab" => 55, "switch-1" => 45}.each do |text, lead|
+      strike = frames(text).reverse.find { |frame| frame.phase == :act }
+      assert_equal lead, strike.weight, text
+    end
+  end
+
   STEPS = {"step in" => true, "step out" => true, "step lead" => true, "step rear" => true, "shuffle lead" => true,
            "gallop in" => true, "gallop out" => true}.freeze
 

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data } from "../api/client";
+import { ShowBody } from "../kit/figure/ShowBody";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
 import { useStale } from "../kit/queries";
@@ -42,6 +43,7 @@ export function BesidePanel({ beside, pacing, judging, origin, take, close }: Pr
         </Button>
       </div>
       {reading && <Wrap actions={reading.actions} setTime={reading.set_time} spoken={reading.spoken} size="part" />}
+      {reading && <ShowBody notation={reading.canonical} spoken={reading.spoken} stance={judging.stance} />}
       <KeepPart notation={beside.notation} origin={origin} />
     </section>
   );

@@ -1,3 +1,4 @@
+import { ShowBody } from "../kit/figure/ShowBody";
 import { useShelf } from "../kit/queries";
 import { ShelfBox } from "../kit/ShelfBox";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -44,6 +45,7 @@ export function DrillPool({
               </span>
               <span className="order-last col-span-2">
                 {row && <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="part" />}
+                {row && <ShowBody notation={row.notation} spoken={row.spoken} />}
               </span>
               <span className="order-last col-span-2 flex flex-wrap gap-x-3 text-xs">
                 {index > 0 &&

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { RUNG_NAMES } from "../api/known";
+import { ShowBody } from "../kit/figure/ShowBody";
 import { Button, Trouble } from "../kit/parts";
 import { useShelf } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
@@ -115,6 +116,7 @@ function Drawn({ id }: { id: string }) {
   return (
     <div className="my-1 max-w-72">
       <Wrap actions={row.actions} setTime={row.set_time} spoken={row.spoken} size="strip" />
+      <ShowBody notation={row.notation} spoken={row.spoken} />
     </div>
   );
 }

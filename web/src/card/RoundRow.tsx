@@ -3,6 +3,7 @@ import { CSS } from "@dnd-kit/utilities";
 import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { CardFinding, Combination, Sums } from "../api/client";
 import { LIMITS, MANNER_NAMES, RUNGS, SWAP_NAMES } from "../api/known";
+import { ShowBody } from "../kit/figure/ShowBody";
 import { Pick } from "../kit/Pick";
 import { clock } from "../kit/time";
 import { count, list } from "../kit/words";
@@ -157,6 +158,7 @@ export function RoundRow(props: Props) {
           )}
         </span>
       </div>
+      {open && combination && <ShowBody notation={combination.notation} spoken={combination.spoken} />}
       {open && <RoundMore row={row} name={name} circuit={circuit} change={change} readOnly={readOnly} />}
     </li>
   );

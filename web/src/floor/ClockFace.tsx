@@ -2,6 +2,7 @@ import type { Bout, OpenClass } from "../api/client";
 import { PathPicture } from "../bench/PathPicture";
 import { Body } from "../kit/Body";
 import { FigureLoop } from "../kit/figure/FigureLoop";
+import { ShowBody } from "../kit/figure/ShowBody";
 import { usePhone } from "../kit/media";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
@@ -128,6 +129,9 @@ export function NowOn({
             <p className="mt-2 font-bold text-xl max-sm:mt-0.5 max-sm:line-clamp-2 max-sm:text-base max-sm:leading-tight sm:text-2xl">
               {combination.spoken}
             </p>
+          )}
+          {!large && !phone && !combination.path && (
+            <ShowBody notation={combination.notation} spoken={combination.spoken} className="h-52" />
           )}
           {round && <Beside opened={opened} round={round} large={large} />}
         </>

@@ -12,7 +12,9 @@ type Taken = { figure: Figure; seen: Seen; southpaw: boolean; name: string };
 
 /** The figure of what is typed, as far as it can be read. */
 export function useFigure(notation: string, { stance, partner }: Judging, tempo: number) {
-  return useQuery(asks.figure({ notation, tempo, ...(stance && { stance }), ...(partner && { partner }) })).data;
+  const asked = { notation, tempo, ...(stance && { stance }), ...(partner && { partner }) };
+  const figure = useQuery(asks.figure(asked)).data;
+  return figure && figure.poses.length > 0 ? figure : undefined;
 }
 
 export type Seen = { name: ViewName; by: View | undefined };

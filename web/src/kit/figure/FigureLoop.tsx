@@ -1,27 +1,42 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import type { Schemas } from "../../api/client";
 import { TEMPO } from "../../api/known";
 import { useMedia } from "../media";
 import { asks } from "../queries";
 import { FigureDrawing } from "./FigureDrawing";
 import type { Figure } from "./poses";
-import { VIEWS, type ViewName } from "./view";
+import { facing, VIEWS, type ViewName } from "./view";
 
 /** Seconds in guard before it begins again, and that a pose stands where motion is unwelcome. */
 const REST = 0.9;
 const STANDS = 1.5;
 
-type Props = { notation: string; spoken: string; view?: ViewName; pace?: number; className?: string };
+type Stance = Schemas["Question"]["stance"];
+type Props = {
+  notation: string;
+  spoken: string;
+  stance?: Stance;
+  view?: ViewName;
+  pace?: number;
+  className?: string;
+};
 
 /** A combination done again and again, at a share of the usual tempo; it stops while nobody sees it. */
-export function FigureLoop({ notation, spoken, view = "side", pace = 0.5, className = "" }: Props) {
+export function FigureLoop({ notation, spoken, stance, view = "side", pace = 0.5, className = "" }: Props) {
   const box = useRef<HTMLDivElement>(null);
-  const figure = useQuery(asks.figure({ notation, tempo: TEMPO }));
+  const figure = useQuery(asks.figure({ notation, tempo: TEMPO, ...(stance && { stance }) }));
   const seconds = useLoop(box, figure.data, pace);
   return (
     <div ref={box} role="img" aria-label={`How the body does it: ${spoken}`} className={`flex flex-col ${className}`}>
-      {figure.data && (
-        <FigureDrawing figure={figure.data} seconds={seconds} view={VIEWS[view]} lead="left" ghost={false} />
+      {figure.data && figure.data.poses.length > 0 && (
+        <FigureDrawing
+          figure={figure.data}
+          seconds={seconds}
+          view={facing(VIEWS[view], stance === "southpaw")}
+          lead={stance === "southpaw" ? "right" : "left"}
+          ghost={false}
+        />
       )}
     </div>
   );

@@ -96,11 +96,12 @@ module JauntyBell::Core
           keep(@lasts / 2, :act, weight: weight(action), hands: hands)
         end
 
-        # Per cent of the weight on the lead foot, as the technique says, by side where it says so; nil where it does
-        # not.
+        # Per cent of the weight on the lead foot, as the technique says: by the side it is done to, else of the foot in
+        # front; nil where it does not.
         def weight(action)
           said = action.technique.picture["weight"]
-          said.is_a?(Hash) ? said[action.side.to_s] : said
+          return said[action.side.to_s] if said.is_a?(Hash)
+          (said && front_foot == :rear) ? 100 - said : said
         end
 
         def strike(action)
