@@ -445,7 +445,7 @@ module JauntyBell
         drilled = card[:plan].tasks.values.select do |task|
           task.combination_id && task.round.rung != "air" && task.combination.actions.size > 2
         end
-        there.select { @told.rand < 0.35 && drilled.any? }.map do |student|
+        there.select { @told.rand < 0.55 && drilled.any? }.map do |student|
           task = drilled.sample(random: @told)
           {id: told_id, student_id: student["id"], combination_id: task.combination_id, rung: task.round.rung, on: day,
            attempted: 1, clean: 0, broke_at: [task.combination.actions.size - 2, @told.rand(3)].min, at: starts + 2400}

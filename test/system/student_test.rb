@@ -10,12 +10,12 @@ class StudentSystemTest < SystemTest
 
   def open(name = "Hale Moorings") = visit("/book/#{db[:students].where(name: name).get(:id)}")
 
-  # The name of whoever of a group lost most sets at one link.
-  def who_breaks_most(group)
-    db[:marks].join(:students, id: :student_id, club_id: :club_id)
-      .where(group_id: db[:groups].where(name: group).get(:id), clean: 0).exclude(broke_at: nil)
-      .group_and_count(Sequel[:students][:name], :combination_id, :broke_at).order(Sequel.desc(:count), :name)
-      .get(:name)
+  # The row of somebody who has a weak link.
+  def with_a_weak_link
+    club = JauntyBell::Services::Club.new(db, db[:clubs].get(:id))
+    ids = club.people.present_students.map { |student| student[:id] }
+    id, = club.masteries.weak_links(club.today, students: ids).find { |_, links| links.any? }
+    db[:students].first(id: id)
   end
 
   def test_a_session_elsewhere_and_one_put_right
@@ -126,14 +126,13 @@ class StudentSystemTest < SystemTest
   end
 
   def test_a_weak_link_goes_onto_the_next_card
-    name = who_breaks_most("Evening kickboxing")
-    visit "/book/#{db[:students].where(name: name).get(:id)}"
+    student = with_a_weak_link
+    open(student[:name])
     card = nil
     within("section[aria-label='Weak links']") do
       assert_text "It spoils"
       card = db[:classes].where(ended_at: nil).exclude(card_id: nil).join(:cards, club_id: :club_id, id: :card_id)
-        .where(Sequel[:classes][:group_id] => db[:groups].where(name: "Evening kickboxing").get(:id)).order(:starts_at)
-        .select_all(:cards).first
+        .where(Sequel[:classes][:group_id] => student[:group_id]).order(:starts_at).select_all(:cards).first
       first("button", text: "The link alone, onto the next card").click
     end
     assert_text "is on the card #{card[:name]}"
