@@ -5,16 +5,22 @@ import { FigureDrawing } from "../../kit/figure/FigureDrawing";
 import type { Figure } from "../../kit/figure/poses";
 import { facing, VIEWS, type View, type ViewName } from "../../kit/figure/view";
 import { asks } from "../../kit/queries";
+import { useStill } from "../../kit/still";
 import type { Judging } from "../useAnalysis";
 
 type Props = { figure: Figure; southpaw: boolean; seconds: number; seen: Seen; see: (seen: Seen) => void };
 type Taken = { figure: Figure; seen: Seen; southpaw: boolean; name: string };
 
-/** The figure of what is typed, as far as it can be read. */
-export function useFigure(notation: string, { stance, partner }: Judging, tempo: number) {
+/** Milliseconds without a key before the body is asked for: what is typed is read and judged first. */
+const STILL = 200;
+
+/** The figure of what is typed, as far as it can be read; none of an earlier text. */
+export function useFigure(typed: string, { stance, partner }: Judging, tempo: number) {
+  const notation = useStill(typed, STILL);
   const asked = { notation, tempo, ...(stance && { stance }), ...(partner && { partner }) };
-  const figure = useQuery(asks.figure(asked)).data;
-  return figure && figure.poses.length > 0 ? figure : undefined;
+  const { data: figure, isPlaceholderData } = useQuery(asks.figure(asked));
+  const earlier = isPlaceholderData || notation !== typed;
+  return figure && figure.poses.length > 0 && !earlier ? figure : undefined;
 }
 
 export type Seen = { name: ViewName; by: View | undefined };

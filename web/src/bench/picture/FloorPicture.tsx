@@ -60,7 +60,9 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
   return (
     <figure className="relative flex h-60 flex-col gap-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
       <div className="flex min-h-0 flex-1 gap-3">
-        {figure && <FigurePicture figure={figure} southpaw={southpaw} seconds={seconds} seen={seen} see={setSeen} />}
+        <div className="flex min-h-0 min-w-0 flex-1">
+          {figure && <FigurePicture figure={figure} southpaw={southpaw} seconds={seconds} seen={seen} see={setSeen} />}
+        </div>
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           <figcaption className="text-[13px] leading-snug" aria-live={playing ? "off" : "polite"}>
             <Caption picture={frames[at] as Frame} reading={reading} /> · {Math.round(bpm)} a minute; a picture, no
