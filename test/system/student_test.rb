@@ -127,7 +127,7 @@ class StudentSystemTest < SystemTest
 
   def test_a_weak_link_goes_onto_the_next_card
     student = with_a_weak_link
-    open(student[:name])
+    visit "/book/#{student[:id]}"
     card = nil
     within("section[aria-label='Weak links']") do
       assert_text "It spoils"
