@@ -4,6 +4,7 @@ require "support/system"
 class Screenshots < SystemTest
   FOLDER = File.expand_path(ARGV.shift || File.join(__dir__, "screenshots"))
   WANTED = ARGV.dup
+  Core = JauntyBell::Core
   ARGV.clear
 
   def test_pictures
@@ -22,7 +23,8 @@ class Screenshots < SystemTest
   private
 
   def views
-    {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, figure: -> { techniques }, bench_phone: -> { bench("1-2-3b-2") },
+    {bench: -> { bench("1-2-3b-2-slip rear-switch-lead kick") }, figure: -> { techniques },
+     bench_phone: -> { bench("1-2-3b-2") },
      drills: -> { visit "/bench/drills/#{db[:drills].first(name: "See it and answer")[:id]}" },
      school: -> { visit "/school/taught" },
      card: -> { visit "/card/#{card[:id]}" },
@@ -51,14 +53,15 @@ class Screenshots < SystemTest
 
   # Every technique as it lands, one sheet.
   def techniques
-    figures = JauntyBell::Core::Lexicon::Techniques.default.to_a.reject { |each| each.pause? || each.step? }.map do |each|
-      action = JauntyBell::Core::Bench::Action.new(technique: each, side: (each.sides & [:rear]).first || each.sides.first,
-        level: each.level)
-      analysis = JauntyBell::Core::Bench::Analysis.new(JauntyBell::Core::Bench::Combination.new([action]))
+    figures = Core::Lexicon::Techniques.default.to_a.reject { |each| each.pause? || each.step? }.map do |each|
+      side = each.sides.include?(:rear) ? :rear : each.sides.first
+      action = Core::Bench::Action.new(technique: each, side: side, level: each.level)
+      analysis = Core::Bench::Analysis.new(Core::Bench::Combination.new([action]))
       JauntyBell::Files::FigureSvg.new(analysis, height: 138, guard: false).to_s
     end
     Tempfile.create(["figures", ".html"]) do |file|
-      file.write("<body style='margin:12px;background:#FFFCF5;display:flex;flex-wrap:wrap;align-content:flex-start;gap:8px 12px'>#{figures.join}")
+      file.write("<style>body {margin: 12px; background: #FFFCF5; display: flex; flex-wrap: wrap; " \
+        "align-content: flex-start; gap: 8px 12px}</style>#{figures.join}")
       file.flush
       page.driver.browser.navigate.to("file://#{file.path}")
       page.driver.save_screenshot(File.join(FOLDER, "figure.png"))

@@ -10,7 +10,8 @@ class FigureMeasure < SystemTest
 
   def test_figure
     analysis = Core::Bench.analyse(TWELVE)
-    Ask.say "core: poses of 12 actions, with the partner", Ask.timed(200) { Core::Bench::Figure.of(analysis.walk) }, "10 ms"
+    Ask.say "core: poses of 12 actions, with the partner",
+      Ask.timed(200) { Core::Bench::Figure.of(analysis.walk) }, "10 ms"
     Ask.with_demo("jaunty_measure_figure") do |_, asker|
       Ask.say "HTTP: the figure of 12 actions",
         Ask.timed(200) { asker.call("/api/bench/figures", {notation: TWELVE, tempo: 140}) }, "–"
@@ -31,15 +32,16 @@ class FigureMeasure < SystemTest
       requestAnimationFrame(tick);
     JS
     waits = said.sort
-    puts format("%-58s median %7.2f ms   95 %% %7.2f ms   target 16.7 ms", "browser: a frame with #{COUNT} figures in sight",
-      waits[waits.size / 2], waits[waits.size * 95 / 100])
+    puts format("%-58s median %7.2f ms   95 %% %7.2f ms   target 16.7 ms",
+      "browser: a frame with #{COUNT} figures in sight", waits[waits.size / 2], waits[waits.size * 95 / 100])
   end
 
   # One whose pool is eight combinations of the shelf.
   def drill
     club = db[:clubs].get(:id)
     pool = db[:combinations].where(club_id: club, archived_at: nil).order(:name).limit(COUNT).select_map(:id)
-    JauntyBell::Store::Drills.new(db, club).add(id: SecureRandom.uuid, name: "Eight", implement: "air", manner: "called",
+    JauntyBell::Store::Drills.new(db, club).add(id: SecureRandom.uuid, name: "Eight", implement: "air",
+      manner: "called",
       pool: pool.map { |id| {combination_id: id, at_rungs: []} }, tempo: 140, pause_s: 1, both_sides: false,
       rungs: ["call"], rest: "still", ladder: "up", breathing: true)[:id]
   end
