@@ -104,6 +104,23 @@ class SystemTest < Minitest::Test
 
   def db = SystemServer.db
 
+  # Clicks what does not move any more: what comes late to a page moves it from under a finger.
+  def click_when_still(name)
+    element = find(:link_or_button, name)
+    page.driver.browser.execute_async_script(<<~JS, element.native)
+      const [element, done] = arguments;
+      let [last, same] = ["", 0];
+      const look = () => {
+        const { x, y } = element.getBoundingClientRect();
+        same = last === `${x} ${y}` ? same + 1 : 0;
+        last = `${x} ${y}`;
+        same > 10 ? done() : requestAnimationFrame(look);
+      };
+      look();
+    JS
+    element.click
+  end
+
   def press(*keys) = page.driver.browser.action.send_keys(*keys).perform
 
   # The door of a new class from a short card.

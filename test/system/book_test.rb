@@ -35,7 +35,7 @@ class BookSystemTest < SystemTest
 
   def test_who_also_trains_elsewhere_gets_no_figure_across_unknown_days
     visit "/book/#{db[:students].first(name: "Lotte Piers")[:id]}"
-    assert_text "of the last 28 days known."
+    assert_text "of the last 28 days known"
     within("section[aria-label='Load figures']") { assert_text "they also train elsewhere" }
   end
 

@@ -21,6 +21,7 @@ class FirstClassTest < SystemTest
   end
 
   def teardown
+    seen = Capybara.using_driver(:owner) { what_is_seen } if failures.any?
     %i[owner coach].each do |name|
       Capybara.using_driver(name) { page.driver.quit }
     rescue Selenium::WebDriver::Error::WebDriverError, Errno::ECONNREFUSED
@@ -31,6 +32,7 @@ class FirstClassTest < SystemTest
     @db&.disconnect
     @served&.close
     FileUtils.rm_rf(@home)
+    flunk "The owner's page then: #{seen}" if seen
   end
 
   def db = @db ||= JauntyBell::Store::Database.open(@served.url)
@@ -56,7 +58,7 @@ class FirstClassTest < SystemTest
 
   # --- what is counted: every key and every click
 
-  def tap(...) = counted(1) { click_on(...) }
+  def tap(name) = counted(1) { click_when_still(name) }
 
   def type(label, text) = counted(1 + text.length) { fill_in label, with: text }
 
@@ -176,19 +178,19 @@ class FirstClassTest < SystemTest
     visit "/floor/#{@class_id}"
     assert_text "Ines leads this class on another device."
     assert_no_text "Waiting for the first bell"
-    click_button "Lead from here"
+    click_when_still "Lead from here"
     assert_button "Ada Weir: clean"
-    click_button "Ada Weir: clean"
+    click_when_still "Ada Weir: clean"
     @served.until_true { db[:marks].count == 1 }
   end
 
   # The server is gone: the class goes on, and what was tapped comes when it is back.
   def go_on_without_the_server
-    click_button "Lead from here"
+    click_when_still "Lead from here"
     assert_button "Bo Weir: clean"
     @served.switch_off
     db.disconnect
-    click_button "Bo Weir: clean"
+    click_when_still "Bo Weir: clean"
     assert_text(/not sent yet|to send/)
     assert_button "Pause"
     @served.boot

@@ -92,6 +92,12 @@ export default function WalkPlace() {
     if (!step.passed) pass.mutate(step.id);
     if (after) go(`/walk/${after.id}`);
   };
+  // Where there is room it stands beside the page, and does not move away from a thumb as the page fills
+  const further = after && (
+    <Button look={step.done ? "main" : "plain"} big onClick={on}>
+      {step.done || step.id === "taught" ? "Next" : "Leave it for now"}: {STEPS[after.id].name.toLowerCase()}
+    </Button>
+  );
   return (
     <>
       <PageTitle
@@ -104,23 +110,26 @@ export default function WalkPlace() {
         To the first class
       </PageTitle>
       <div className="grid items-start gap-x-6 gap-y-3 lg:grid-cols-[210px_minmax(0,1fr)]">
-        <nav aria-label="Steps" className="lg:sticky lg:top-3">
-          <ol className="flex flex-wrap gap-x-3 gap-y-1 lg:flex-col">
-            {steps.map((each, i) => (
-              <li key={each.id}>
-                <NavLink
-                  to={`/walk/${each.id}`}
-                  className={({ isActive }) =>
-                    `flex items-center gap-2 py-0.5 font-semibold lg:rounded-md lg:px-2 lg:py-1.5 ${isActive ? "bg-chalk px-2" : "text-ink-soft hover:text-ink"}`
-                  }
-                >
-                  <Mark n={i + 1} done={each.done} passed={each.passed} />
-                  <span className="max-sm:sr-only">{STEPS[each.id].name}</span>
-                </NavLink>
-              </li>
-            ))}
-          </ol>
-        </nav>
+        <div className="grid gap-3 lg:sticky lg:top-3">
+          <nav aria-label="Steps">
+            <ol className="flex flex-wrap gap-x-3 gap-y-1 lg:flex-col">
+              {steps.map((each, i) => (
+                <li key={each.id}>
+                  <NavLink
+                    to={`/walk/${each.id}`}
+                    className={({ isActive }) =>
+                      `flex items-center gap-2 py-0.5 font-semibold lg:rounded-md lg:px-2 lg:py-1.5 ${isActive ? "bg-chalk px-2" : "text-ink-soft hover:text-ink"}`
+                    }
+                  >
+                    <Mark n={i + 1} done={each.done} passed={each.passed} />
+                    <span className="max-sm:sr-only">{STEPS[each.id].name}</span>
+                  </NavLink>
+                </li>
+              ))}
+            </ol>
+          </nav>
+          <div className="max-lg:hidden">{further}</div>
+        </div>
         <div className="grid min-w-0 max-w-3xl gap-4">
           <div>
             <h2 className="wide font-extrabold text-xl">{name}</h2>
@@ -128,13 +137,7 @@ export default function WalkPlace() {
           </div>
           {shown()}
           {(pass.error ?? end.error) && <Trouble error={pass.error ?? end.error} />}
-          {after && (
-            <div>
-              <Button look={step.done ? "main" : "plain"} big onClick={on}>
-                {step.done || step.id === "taught" ? "Next" : "Leave it for now"}: {STEPS[after.id].name.toLowerCase()}
-              </Button>
-            </div>
-          )}
+          <div className="lg:hidden">{further}</div>
         </div>
       </div>
     </>

@@ -2,16 +2,17 @@ module JauntyBell::Core
   module Lexicon
     # A body drawn with lines, from the way each part points: the picture of an exercise.
     #
-    # Lengths are shares of height (Drillis and Contini 1966, as tabled in Winter, Biomechanics and Motor Control of
-    # Human Movement; from memory), in hundredths. Points are [x, y], x forwards (in the front view: to the right),
-    # y up from the floor.
+    # Lengths are those of the figure (Bench::Figure::Build), in hundredths of height. Points are [x, y], x forwards (in
+    # the front view: to the right), y up from the floor.
     #
     #   Drawing.of(Drawing.named("squat")).lines.keys # => [:trunk, :arm, :other_arm, :leg, :other_leg]
     module Drawing
-      TRUNK, NECK, HEAD = 28.8, 5.2, 6.5 # hips to shoulders; shoulders to the head's edge; the head's radius
-      UPPER_ARM, FOREARM = 18.6, 19.5 # the hand is half closed
-      THIGH, SHANK, FOOT = 24.5, 24.6, 10.0
-      SHOULDER, HIP = 12.0, 6.0 # from the middle, in the front view
+      LENGTHS = Bench::Figure::Build.segments(100).freeze
+      TRUNK, UPPER_ARM, THIGH, SHANK = LENGTHS.values_at(:trunk, :upper_arm, :thigh, :shank)
+      FOREARM = LENGTHS[:forearm] + LENGTHS[:hand]
+      SHOULDER, HIP = LENGTHS.values_at(:shoulder, :hip) # from the middle, in the front view
+      HEAD, FOOT = 6.5, 10.0 # the head's radius; a foot from the ankle to the toes, drawn
+      NECK = LENGTHS[:head] - HEAD # shoulders to the head's edge
       PARTS = %w[front body head arms legs feet lift].freeze
 
       # lines {part => [[x, y], …]} and head [x, y], all in hundredths of height.
