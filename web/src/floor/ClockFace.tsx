@@ -121,7 +121,7 @@ export function NowOn({
               <FigureLoop
                 notation={combination.notation}
                 spoken={combination.spoken}
-                className="h-56 w-72 shrink-0 rounded-2xl bg-chalk px-3 py-2 max-sm:hidden"
+                className="h-44 w-72 shrink-0 rounded-2xl bg-chalk px-3 py-2 max-sm:hidden"
               />
             )}
           </div>

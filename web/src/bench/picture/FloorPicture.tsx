@@ -58,12 +58,12 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
   if (frames.length === 0) return null;
   const picture = pictureAt(frames, seconds);
   return (
-    <figure className="relative flex h-60 flex-col gap-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
-      <div className="flex min-h-0 flex-1 gap-3">
-        <div className="flex min-h-0 min-w-0 flex-1">
+    <figure className="relative flex h-60 flex-col max-sm:h-auto gap-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
+      <div className="flex min-h-0 flex-1 gap-3 max-sm:flex-col">
+        <div className="flex min-h-0 min-w-0 flex-1 max-sm:h-56 max-sm:flex-none">
           {figure && <FigurePicture figure={figure} southpaw={southpaw} seconds={seconds} seen={seen} see={setSeen} />}
         </div>
-        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col max-sm:h-44 max-sm:flex-none">
           <figcaption className="text-[13px] leading-snug" aria-live={playing ? "off" : "polite"}>
             <Caption picture={frames[at] as Frame} reading={reading} /> · {Math.round(bpm)} a minute; a picture, no
             measurement
