@@ -100,6 +100,7 @@ class Screenshots < SystemTest
     assert_selector "[data-testid=heard]"
     visit "/floor/#{held}/wall"
     assert_selector "[data-testid=heard]"
+    assert_selector "[data-testid=figure]"
   end
 
   def stool
