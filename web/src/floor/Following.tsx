@@ -12,7 +12,7 @@ type Props = {
   opened: OpenClass;
   leader: string;
   change: (next: (hall: Hall) => Hall) => void;
-  take: () => Promise<void>;
+  take: (hall: Hall) => Promise<void>;
 };
 
 /** Another device leads this class: this one shows the same, and can take the lead where that one stands, as soon as it
@@ -26,8 +26,9 @@ export function Following({ opened, leader, change, take }: Props) {
     try {
       const fresh = await client.fetchQuery({ ...asks.openClass(opened.id), staleTime: 0 });
       const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live.ring), pairs: live.pairs };
-      change(() => takenOver(fresh, stands, now()));
-      await take();
+      const hall = takenOver(fresh, stands, now());
+      await take(hall);
+      change(() => hall);
     } catch (error) {
       setTrouble(error);
     }

@@ -44,7 +44,7 @@ export const standingRing = (segments: Ring["segments"], { at, gone, running, ex
 /**
  * Leads a class: tells the server where it stands, at every change and now and then. Gives whether it is known who leads,
  * who leads instead, where another device does, and a way to take the lead. Without a network the class is led all the
- * same.
+ * same. Whoever takes the lead tells where the class stands, and not where this device last stood.
  */
 export function useLead(classId: string, hall: Hall) {
   const [leader, setLeader] = useState<string>();
@@ -52,17 +52,17 @@ export function useLead(classId: string, hall: Hall) {
   const current = useRef(hall);
   current.current = hall;
   const tell = useCallback(
-    async (take: boolean) => {
-      const { moment, ring } = current.current;
+    async (take: boolean, hall = current.current) => {
+      const { moment, ring } = hall;
       try {
-        const card_version = current.current.drilled?.card_version ?? null;
+        const card_version = hall.drilled?.card_version ?? null;
         const body = {
           device: deviceId(),
           take,
           moment,
           ring: standing(ring),
           card_version,
-          pairs: groupsOf(current.current),
+          pairs: groupsOf(hall),
         };
         const signal = AbortSignal.timeout(SLOW);
         const { now } = await data(
@@ -86,7 +86,7 @@ export function useLead(classId: string, hall: Hall) {
     const timer = window.setInterval(() => void tell(false), BEAT);
     return () => window.clearInterval(timer);
   }, [tell, hall.moment, at, since, elapsed, extra, pairs, present]);
-  return { leader, known: known || hall.moment === "done", take: () => tell(true) };
+  return { leader, known: known || hall.moment === "done", take: (hall: Hall) => tell(true, hall) };
 }
 
 /** Follows a class: where the leader stands, and whether this screen is still in touch. */
