@@ -24,11 +24,16 @@ class FigureMeasure < SystemTest
     assert_selector "[data-testid=figure]", count: COUNT
     said = page.driver.browser.execute_async_script(<<~JS, WATCHED)
       const [lasts, done] = arguments;
-      document.querySelectorAll("details > div").forEach((each) => Object.assign(each.style, { position: "fixed", height: "90px", width: "180px", top: 0 }));
+      const inSight = { position: "fixed", height: "90px", width: "180px", top: 0 };
+      document.querySelectorAll("details > div").forEach((each) => Object.assign(each.style, inSight));
       const waits = [];
       let last = performance.now();
       const end = last + lasts;
-      const tick = (now) => { waits.push(now - last); last = now; now < end ? requestAnimationFrame(tick) : done(waits.slice(1)); };
+      const tick = (now) => {
+        waits.push(now - last);
+        last = now;
+        now < end ? requestAnimationFrame(tick) : done(waits.slice(1));
+      };
       requestAnimationFrame(tick);
     JS
     waits = said.sort

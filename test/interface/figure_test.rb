@@ -1,9 +1,12 @@
 require "support/interface"
+require "support/bones"
 require "jaunty_bell/core"
 require "jaunty_bell/files"
 
 # The figure on a device: what lies between two poses is a body too, and what is seen of it is what paper shows.
 class FigureInterfaceTest < InterfaceTest
+  include Bones
+
   Core = JauntyBell::Core
   Figure = Core::Bench::Figure
   TEXTS = ["1-2-3-rear kick", "[1]-slip rear-2-step in-rear knee", "lead push kick-gallop out-rear elbow"].freeze
@@ -13,17 +16,15 @@ class FigureInterfaceTest < InterfaceTest
 
   def packed(text) = JauntyBell::Files::FigureJson.packed(analysis(text))
 
-  def long(joints, one, other) = Figure::Vector.size(Figure::Vector.less(joints[one.to_sym], joints[other.to_sym]))
-
   # Whole millimetres are sent; a foot and a fist may look shorter as they turn.
   def test_bones_keep_their_length_on_the_way
     TEXTS.each do |text|
       figure = packed(text)
       moments(figure).each do |moment|
-        Figure::Build::BONES.each do |bone, one, other|
+        Bones::ALL.each do |bone, one, other|
           wanted = Figure::Build::CM.fetch(bone)
           within = %i[hand foot].include?(bone) ? wanted * 0.3 : 0.6
-          assert_in_delta wanted, long(moment[:joints], one, other), within, "#{text}: #{one} to #{other}"
+          assert_in_delta wanted, apart(*moment[:joints].values_at(one, other)), within, "#{text}: #{one} to #{other}"
         end
       end
     end
@@ -45,7 +46,7 @@ class FigureInterfaceTest < InterfaceTest
         one, two = poses[i].joints[ball], poses[i + 1].joints[ball]
         next if [one, two].any? { |place| place[2] > Figure::Body::BALL + 0.01 }
         between.each do |moment|
-          assert_operator Figure::Vector.size(Figure::Vector.less(one, moment[:joints][ball])), :<, 1.2
+          assert_operator apart(one, moment[:joints][ball]), :<, 1.2
         end
       end
     end

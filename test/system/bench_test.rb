@@ -43,7 +43,9 @@ class BenchSystemTest < SystemTest
       if (!canvas || canvas.width === 0) return 0;
       const dots = canvas.getContext("2d").getImageData(0, 0, canvas.width, canvas.height).data;
       let sum = 0;
-      for (let i = 0; i < dots.length; i += 4) if (dots[i + 3] > 0) sum = (sum * 31 + dots[i] * 7 + dots[i + 1] + dots[i + 3]) % 1000003;
+      for (let i = 0; i < dots.length; i += 4) {
+        if (dots[i + 3] > 0) sum = (sum * 31 + dots[i] * 7 + dots[i + 1] + dots[i + 3]) % 1000003;
+      }
       return sum;
     })()
   JS

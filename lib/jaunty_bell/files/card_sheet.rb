@@ -56,12 +56,6 @@ module JauntyBell
         end
       end
 
-      # How the body does it, as large as there is room for.
-      def bodies(pdf, task, at:, width:, height:)
-        figure = FigureSvg.new(analysis(task), height: height, within: width)
-        pdf.svg(figure.to_s, at: at, width: figure.width, enable_web_requests: false)
-      end
-
       def wrap(pdf, task, at:, width:, half:)
         return unless drawn?(task)
         drawing = WrapSvg.new(Core::Bench::Wrap.places(analysis(task)), analysis(task).set_time,

@@ -112,7 +112,7 @@ module JauntyBell
         wrap(@pdf, task, at: [0, inner.top - 34], width: inner.width, half: 20)
         @pdf.text_box spoken(task), at: [0, inner.top - 82], width: inner.width, height: 24, size: 10, style: :bold,
           overflow: :shrink_to_fit
-        bodies(@pdf, task, at: [0, inner.top - 104], width: inner.width, height: BODIES)
+        bodies(analysis(task), at: [0, inner.top - 104], width: inner.width, height: BODIES)
       end
 
       # All of several, in their order.

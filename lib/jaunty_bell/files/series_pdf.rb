@@ -35,12 +35,7 @@ module JauntyBell
           width: @pdf.bounds.width, half: HALF)
         @pdf.svg(drawing.to_s, at: [0, @pdf.cursor - 4], width: @pdf.bounds.width, enable_web_requests: false)
         @pdf.move_down drawing.height + 10
-        bodies(analysis)
-      end
-
-      def bodies(analysis)
-        figure = FigureSvg.new(analysis, height: BODIES, within: @pdf.bounds.width)
-        @pdf.svg(figure.to_s, at: [0, @pdf.cursor], width: figure.width, enable_web_requests: false)
+        bodies(analysis, at: [0, @pdf.cursor], width: @pdf.bounds.width, height: BODIES)
         @pdf.move_down BODIES + 14
       end
 

@@ -12,6 +12,12 @@ module JauntyBell
 
       private
 
+      # How the body does a combination (Core::Bench::Analysis), as large as a height and a width in points allow.
+      def bodies(analysis, at:, width:, height:)
+        figure = FigureSvg.new(analysis, height: height, within: width)
+        @pdf.svg(figure.to_s, at: at, width: figure.width, enable_web_requests: false)
+      end
+
       def document(**options)
         Prawn::Document.new(info: {Title: @name, Creator: "Jaunty Bell"}, **options).tap do |pdf|
           pdf.font_families.update("house" => {normal: File.join(FONTS, "Archivo_500Medium.ttf"),

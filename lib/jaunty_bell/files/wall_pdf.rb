@@ -41,7 +41,7 @@ module JauntyBell
       def strip(run, top)
         @pdf.text_box "#{run.title}: #{spoken(run.task)}", at: [0, top], width: @pdf.bounds.width, height: 14, size: 11,
           style: :bold, overflow: :shrink_to_fit
-        bodies(@pdf, run.task, at: [0, top - 15], width: @pdf.bounds.width, height: STRIP - 26)
+        bodies(analysis(run.task), at: [0, top - 15], width: @pdf.bounds.width, height: STRIP - 26)
       end
 
       def room = @pdf.bounds.height - TOP - 28.0

@@ -5,8 +5,8 @@ module JauntyBell
       # Somebody's open place in a club with its settings and own techniques, and when one of its sessions was used
       # last: all a request begins with, in one query.
       ACCOUNT = <<~SQL.freeze
-        SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings, country,
-          sessions.last_use, sessions.created_at AS began, sessions.session_id, sessions.device,
+        SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings,
+          country, sessions.last_use, sessions.created_at AS began, sessions.session_id, sessions.device,
           EXISTS (SELECT FROM account_otp_keys WHERE account_otp_keys.id = logins.id) AS time_codes,
           (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id)
             AS own_techniques

@@ -1,8 +1,10 @@
 require "support/generated"
+require "support/bones"
 
 # The figure: a body that could be one, whatever it does.
 class FigureTest < Minitest::Test
   include CoreTest
+  include Bones
 
   Figure = Bench::Figure
   Vector = Figure::Vector
@@ -47,8 +49,8 @@ class FigureTest < Minitest::Test
   def assert_bones(all, why, height = Build::HEIGHT)
     segments = Build.segments(height)
     all.each do |pose|
-      Build::BONES.each do |bone, one, other|
-        assert_in_delta segments.fetch(bone), Vector.size(Vector.less(pose.joints[one], pose.joints[other])), 0.01,
+      Bones::ALL.each do |bone, one, other|
+        assert_in_delta segments.fetch(bone), apart(pose.joints[one], pose.joints[other]), 0.01,
           "#{why}, #{pose.phase}: #{bone} to #{other}"
       end
     end
@@ -59,8 +61,8 @@ class FigureTest < Minitest::Test
       all.each do |pose|
         %w[left right].each do |side|
           at = ->(*names) { names.map { |name| pose.joints[:"#{side}_#{name}"] } }
-          assert_includes ELBOWS, Vector.angle(*at.call("shoulder", "elbow", "wrist")), named(combination, stance)
-          assert_includes KNEES, Vector.angle(*at.call("hip", "knee", "ankle")), named(combination, stance)
+          assert_includes ELBOWS, angle(*at.call("shoulder", "elbow", "wrist")), named(combination, stance)
+          assert_includes KNEES, angle(*at.call("hip", "knee", "ankle")), named(combination, stance)
         end
       end
     end
@@ -72,7 +74,7 @@ class FigureTest < Minitest::Test
       all.each do |pose|
         %w[left right].each do |side|
           hip, knee, ankle, ball = %w[hip knee ankle ball].map { |name| pose.joints[:"#{side}_#{name}"] }
-          next if ball[2] > STANDS || Vector.angle(hip, knee, ankle) > 172
+          next if ball[2] > STANDS || angle(hip, knee, ankle) > 172
           bent = Vector.less(knee, Vector.between(hip, ankle, 0.5))
           toes = Vector.less(ball, ankle)
           over = bent[0] * toes[0] + bent[1] * toes[1]
@@ -97,7 +99,7 @@ class FigureTest < Minitest::Test
     STRAIGHT.each do |text|
       pose = poses(text).find { |each| each.phase == :contact }
       side = text.start_with?("1") ? "left" : "right"
-      bent = Vector.angle(*%w[shoulder elbow wrist].map { |name| pose.joints[:"#{side}_#{name}"] })
+      bent = angle(*%w[shoulder elbow wrist].map { |name| pose.joints[:"#{side}_#{name}"] })
       assert_includes 150..174, bent, text
     end
   end
@@ -112,7 +114,7 @@ class FigureTest < Minitest::Test
       pose = all.find { |each| each.phase == :contact }
       assert pose.reached, named(combination, stance)
       assert_includes HEIGHTS.fetch(action.level), pose.target[2] / Build::HEIGHT, named(combination, stance)
-      nearest = pose.joints.values.map { |joint| Vector.size(Vector.less(joint, pose.target)) }.min
+      nearest = pose.joints.values.map { |joint| apart(joint, pose.target) }.min
       assert_operator nearest, :<, 1.0, named(combination, stance)
     end
   end
@@ -136,7 +138,7 @@ class FigureTest < Minitest::Test
       %i[left_ball right_ball].each do |ball|
         before, after = one.joints[ball], two.joints[ball]
         next if [before, after].any? { |place| place[2] > STANDS }
-        assert_operator Vector.size(Vector.less(before, after)), :<, 1.0, "#{why}: #{ball} at #{two.at.to_f}"
+        assert_operator apart(before, after), :<, 1.0, "#{why}: #{ball} at #{two.at.to_f}"
       end
     end
   end
@@ -185,7 +187,7 @@ class FigureTest < Minitest::Test
       guard = all.select { |pose| pose.phase == :guard }
       guard.each do |pose|
         %i[left_hand right_hand].each do |hand|
-          assert_operator Vector.size(Vector.less(pose.joints[hand], pose.joints[:head])), :<, 45, "#{text}, #{hand}"
+          assert_operator apart(pose.joints[hand], pose.joints[:head]), :<, 45, "#{text}, #{hand}"
         end
       end
     end
@@ -204,7 +206,7 @@ class FigureTest < Minitest::Test
         all = poses(text, stance: stance, partner: partner)
         pose = all.find { |each| each.target }
         near = %w[left right].select { |side|
-          Vector.size(Vector.less(pose.partner[:"#{side}_hand"], pose.target)) < 16
+          apart(pose.partner[:"#{side}_hand"], pose.target) < 16
         }
         assert_equal hands, near.size, "#{text}, #{stance}, #{partner}"
         show = Bench::HolderMap.of(Notation.read(text), Notation::Reading.new(stance: stance, partner: partner)).first
@@ -230,7 +232,7 @@ class FigureTest < Minitest::Test
 
   def test_what_the_partner_throws_comes_at_the_striker
     pose = poses("[1]-slip rear-2").find { |each| each.action == 0 && each.phase == :contact }
-    assert_operator Vector.size(Vector.less(pose.partner[:left_hand], pose.joints[:head])), :<, 40
+    assert_operator apart(pose.partner[:left_hand], pose.joints[:head]), :<, 40
   end
 
   def test_every_technique_has_its_own_moves

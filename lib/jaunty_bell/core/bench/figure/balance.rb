@@ -22,10 +22,19 @@ module JauntyBell::Core
           end
         end
 
+        # The place [x, y] over a sole, a centimetre within its edge, that is nearest to another.
+        def self.nearest(sole, place)
+          c, s = Vector.level(sole.angle)
+          x, y = place[0] - sole.ball[0], place[1] - sole.ball[1]
+          ahead = (x * c + y * s).clamp(1 - BEHIND, BEFORE - 1)
+          aside = (y * c - x * s).clamp(1 - HALF_WIDTH, HALF_WIDTH - 1)
+          [sole.ball[0] + ahead * c - aside * s, sole.ball[1] + ahead * s + aside * c]
+        end
+
         private
 
         def corners(sole)
-          c, s = Math.cos(sole.angle * Math::PI / 180), Math.sin(sole.angle * Math::PI / 180)
+          c, s = Vector.level(sole.angle)
           behind = BEHIND * ((sole.heel > 1) ? 0.35 : 1.0) # a heel that is up carries nothing
           [[BEFORE, 1], [BEFORE, -1], [-behind, -1], [-behind, 1]].map do |along, side|
             [sole.ball[0] + along * c - side * HALF_WIDTH * s, sole.ball[1] + along * s + side * HALF_WIDTH * c]

@@ -27,27 +27,29 @@ module JauntyBell::Core
         NO_POLE = [0.0, 0.35, -1.0].freeze # where an elbow hangs
 
         # Where a foot is: ball [x, y], the way it points in degrees, cm its heel is up.
-        Sole = Value.of(:ball, :angle, heel: 0.0)
+        Sole = Value.of(:ball, :angle, heel: 0.0) do
+          # The place [x, y] so many cm ahead of its ball.
+          def ahead(cm) = Vector.level(angle).then { |way| [ball[0] + way[0] * cm, ball[1] + way[1] * cm] }
+        end
         # Where a hand belongs: a place [ahead, out, up] from between the shoulders, and where its elbow points.
         Place = Value.of(:place, pole: NO_POLE)
         # What meets a target: part (:hand, :elbow, :knee, :foot), `z` its height, `near` and `far` cm from `middle`
         # [x, y] on the line to it, `aside` cm, and how the limb is held then.
-        Aim = Value.of(:side, :part, :z, :middle, :near, :far, aside: 0.0, bent: 165.0, pole: NO_POLE, way: nil,
-          fold: nil, shank: nil)
+        Aim = Value.of(:side, :part, :z, :middle, :near, :far, aside: 0.0, bent: 165.0, pole: NO_POLE, fold: nil,
+          shank: nil)
         # A leg in the air: ways of thigh and shank, or `ankle` [x, y, z] it is led to.
         Air = Value.of(thigh: nil, shank: nil, ankle: nil)
         # See Scene. `turn` how far the hands go round with the shoulders; `lifted` the side in the air.
         # `reach` {side => place} of hands that are somewhere in particular.
         Posture = Value.of(:facing, :soles, :support, reach: {}, yaw: 0.0, hips: 0.0, lean: 0.0, bend: 0.0, roll: 0.0,
-          drop: 0.0,
-          turn: 0.0, hands: {}, lifted: nil, air: nil, toes: :flat, aim: nil)
+          drop: 0.0, turn: 0.0, hands: {}, lifted: nil, air: nil, toes: :flat, aim: nil)
 
         attr_reader :joints, :centre
 
         def initialize(posture)
           @posture = posture
-          @ahead = way(posture.facing)
-          @left = [-@ahead[1], @ahead[0], 0.0]
+          @ahead = Vector.level(posture.facing)
+          @left = Vector.left_of(@ahead)
           hold
           stand
         end
@@ -57,15 +59,16 @@ module JauntyBell::Core
 
         def reached? = @target.nil? || Vector.size(Vector.less(struck, @target)) < 1.0
 
+        private
+
         # The joint that strikes.
         def struck
           aim = @posture.aim
           @joints[NAMES[aim.side][(aim.part == :foot) ? :ankle : aim.part]]
         end
 
-        private
-
-        def way(degrees) = [Math.cos(degrees * Math::PI / 180), Math.sin(degrees * Math::PI / 180), 0.0]
+        # Whether this part of a side is what strikes.
+        def aimed?(side, part) = @posture.aim && @posture.aim.side == side && @posture.aim.part == part
 
         # A way [ahead, out, up] of a side in space.
         def out(given, side, axes = nil)
@@ -80,10 +83,10 @@ module JauntyBell::Core
           @trunk = Vector.unit(Vector.add(Vector.go(UP, @ahead, Math.tan(@posture.lean * Math::PI / 180)),
             Vector.times(@left, Math.tan(@posture.bend * Math::PI / 180))))
           @head = Vector.times(Vector.unit(Vector.add(@trunk, UP)), CM[:head])
-          @shoulders = Vector.unit(Vector.across(way(@posture.facing + @posture.yaw + 90), @trunk))
+          @shoulders = Vector.unit(Vector.across(Vector.level(@posture.facing + @posture.yaw + 90), @trunk))
           @hips = hip_line
-          ahead = way(@posture.facing + @posture.turn)
-          axes = [ahead, [-ahead[1], ahead[0], 0.0]]
+          ahead = Vector.level(@posture.facing + @posture.turn)
+          axes = [ahead, Vector.left_of(ahead)]
           @hands = @posture.hands.to_h { |side, held|
             [side, [out(held.place, side, axes), out(held.pole, side, axes)]]
           }
@@ -92,7 +95,7 @@ module JauntyBell::Core
 
         def hip_line
           roll = @posture.roll * Math::PI / 180
-          left = way(@posture.facing + @posture.hips + 90)
+          left = Vector.level(@posture.facing + @posture.hips + 90)
           [left[0] * Math.cos(roll), left[1] * Math.cos(roll), Math.sin(roll)]
         end
 
@@ -142,8 +145,7 @@ module JauntyBell::Core
         def ankle(sole)
           height = ANKLE + sole.heel
           level = Math.sqrt([CM[:foot]**2 - (height - BALL)**2, 0.0].max)
-          ahead = way(sole.angle)
-          [sole.ball[0] - ahead[0] * level, sole.ball[1] - ahead[1] * level, height]
+          [*sole.ahead(-level), height]
         end
 
         def leg(side)
@@ -151,7 +153,7 @@ module JauntyBell::Core
           hip = @joints[names[:hip]]
           return in_the_air(side, names, hip) if side == @posture.lifted
           @joints[names[:knee]], @joints[names[:ankle]] =
-            Limb.reach(hip, @ankles[side], CM[:thigh], CM[:shank], Vector.go(way(sole.angle), @ahead, 0.4))
+            Limb.reach(hip, @ankles[side], CM[:thigh], CM[:shank], Vector.go(Vector.level(sole.angle), @ahead, 0.4))
           @joints[names[:ball]] = [sole.ball[0], sole.ball[1], BALL]
         end
 
@@ -164,24 +166,21 @@ module JauntyBell::Core
           when :up then Vector.go([0.0, 0.0, 0.9], @ahead, 0.35)
           else Vector.go(@ahead, UP, -0.35)
           end
-          @joints[names[:ball]] = Vector.go(ankle, Vector.unit(points), CM[:foot])
+          @joints[names[:ball]] = Vector.along(ankle, points, CM[:foot])
         end
 
         # [knee, ankle] of the leg in the air.
         def raised(side, hip)
-          aim = @posture.aim
-          if aim&.side == side && aim.part == :foot
+          aim, air = @posture.aim, @posture.air
+          if aimed?(side, :foot)
             return Limb.reach(hip, meet(aim, hip, Limb.span(CM[:thigh], CM[:shank], aim.bent)), CM[:thigh], CM[:shank],
               out(aim.pole, side))
           end
-          air = @posture.air
-          if aim&.side == side && aim.part == :knee
-            knee = Vector.go(hip, Vector.unit(Vector.less(meet(aim, hip, CM[:thigh]), hip)), CM[:thigh])
-            return [knee, Vector.go(knee, Vector.unit(out(aim.shank, side)), CM[:shank])]
-          end
-          return Limb.reach(hip, air.ankle, CM[:thigh], CM[:shank], @ahead) if air.ankle
-          knee = Vector.go(hip, Vector.unit(out(air.thigh, side)), CM[:thigh])
-          [knee, Vector.go(knee, Vector.unit(out(air.shank, side)), CM[:shank])]
+          return Limb.reach(hip, air.ankle, CM[:thigh], CM[:shank], @ahead) if air&.ankle
+          struck = aimed?(side, :knee)
+          thigh = struck ? Vector.less(meet(aim, hip, CM[:thigh]), hip) : out(air.thigh, side)
+          knee = Vector.along(hip, thigh, CM[:thigh])
+          [knee, Vector.along(knee, out((struck ? aim : air).shank, side), CM[:shank])]
         end
 
         # --- arms
@@ -189,10 +188,10 @@ module JauntyBell::Core
         def arm(side)
           names, aim = NAMES[side], @posture.aim
           shoulder = @joints[names[:shoulder]]
-          if aim&.side == side && aim.part == :elbow
-            elbow = Vector.go(shoulder, Vector.unit(Vector.less(meet(aim, shoulder, CM[:upper_arm]), shoulder)),
-              CM[:upper_arm])
-            hand = Vector.go(elbow, Vector.unit(out(aim.fold, side)), ARM)
+          if aimed?(side, :elbow)
+            met = meet(aim, shoulder, CM[:upper_arm])
+            elbow = Vector.along(shoulder, Vector.less(met, shoulder), CM[:upper_arm])
+            hand = Vector.along(elbow, out(aim.fold, side), ARM)
           else
             goal, pole = goal_of_hand(side, shoulder)
             elbow, hand = Limb.reach(shoulder, goal, CM[:upper_arm], ARM, pole)
@@ -203,7 +202,7 @@ module JauntyBell::Core
 
         def goal_of_hand(side, shoulder)
           aim = @posture.aim
-          if aim&.side == side && aim.part == :hand
+          if aimed?(side, :hand)
             return [meet(aim, shoulder, Limb.span(CM[:upper_arm], ARM, aim.bent)), out(aim.pole, side)]
           end
           place, pole = @hands.fetch(side)

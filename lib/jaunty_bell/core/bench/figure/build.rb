@@ -22,16 +22,6 @@ module JauntyBell::Core
              foot: [0.0145, joint[:ankle], joint[:ball], 0.5]}.map { |part, facts| [joint[part], facts] }
           }.to_h
         }.freeze
-        # Which bone lies between which joints, on a side or in the middle: [name, one, other].
-        BONES = [[:trunk, :pelvis, :neck], [:head, :neck, :head],
-          *%i[left right].flat_map { |side|
-            [[:shoulder, :neck, :shoulder], [:upper_arm, :shoulder, :elbow], [:forearm, :elbow, :wrist],
-              [:hand, :wrist, :hand], [:hip, :pelvis, :hip], [:thigh, :hip, :knee], [:shank, :knee, :ankle],
-              [:foot, :ankle, :ball]].map { |name, one, other|
-              [name, %i[neck pelvis].include?(one) ? one : :"#{side}_#{one}", :"#{side}_#{other}"]
-            }
-          }].freeze
-
         # Cm of each part for somebody of a height.
         def self.segments(height) = SHARES.transform_values { |share| share * height }
 

@@ -21,14 +21,14 @@ module JauntyBell::Core
           @flips = (reading.partner == :opposite) ? -1.0 : 1.0 # of whose lead side is the right one
           stance = Frames::Pose.new(x: 0.0, y: 0.0, facing: 0.0, front: :lead, left: :lead)
           @soles = stance.feet.transform_values { |foot| Stride.sole(foot) }
-          @idle = stand({})
+          @idle = stand
         end
 
         # Joints as Pose has them. `frame` says where they stand; `index` is of an action at its height, nil on the way;
         # `target` where it is met; `striker` joints of whom they face.
         def joints(frame, index, target, striker)
-          radians = frame.facing * Math::PI / 180
-          @ahead, @left = [Math.cos(radians), Math.sin(radians), 0.0], [-Math.sin(radians), Math.cos(radians), 0.0]
+          @ahead = Vector.level(frame.facing)
+          @left = Vector.left_of(@ahead)
           @stands = stands(frame, index && @actions[index], target, striker)
           done = index && doing(index, target, striker)
           done ? placed(stand(**done)) : idle
@@ -51,10 +51,10 @@ module JauntyBell::Core
         # As they stand most of the time.
         def idle = (@placed ||= {})[[@stands, @ahead]] ||= placed(@idle)
 
-        def stand(reach = {}, **more)
+        def stand(**more)
           hands = {lead: Body::Place.new(place: PADS), rear: Body::Place.new(place: PADS)}
           Body.new(Body::Posture.new(facing: 0.0, soles: @soles, support: [0.0, 0.0], yaw: YAW, hips: HIPS, lean: LEAN,
-            reach: reach, hands: hands, **more)).joints
+            hands: hands, **more)).joints
         end
 
         # What is out of the ordinary: {reach: {side => [x, y, z]}, …}, or nil.
@@ -79,7 +79,7 @@ module JauntyBell::Core
           met = inside(Vector.go(striker[(action.level == :head) ? :head : :pelvis], @ahead, 12.0))
           side = action.side
           return {reach: {side => met}, yaw: YAW - Body::SIGN[side] * 40} if action.technique.limb == :hand
-          standing = @soles[(side == :lead) ? :rear : :lead]
+          standing = @soles[Lexicon::Answers.other(side)]
           {lifted: side, air: Body::Air.new(ankle: met), support: standing.ball, toes: :pointed}
         end
 

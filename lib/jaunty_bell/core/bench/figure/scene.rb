@@ -64,8 +64,12 @@ module JauntyBell::Core
         end
 
         def in_the_air? =
-          %i[knee foot].include?(@moves[:limb]) ||
-            %i[load contact].any? { |phase| @moves.fetch(phase, {}).key?(:thigh) }
+          leg? || %i[load contact].any? { |phase| @moves.fetch(phase, {}).key?(:thigh) }
+
+        # What meets the target.
+        def leg? = %i[knee foot].include?(@moves[:limb])
+
+        def arm? = %i[hand elbow].include?(@moves[:limb])
 
         # One phase of an action: `frame` has its weight and its hands, `rest` how the sides are wound after it.
         def keep(phase, feet, frame, rest, own)
@@ -127,13 +131,13 @@ module JauntyBell::Core
         end
 
         def front(frame)
-          facing = frame.facing * Math::PI / 180
-          ahead = ->(side) { frame.feet[side].x * Math.cos(facing) + frame.feet[side].y * Math.sin(facing) }
+          c, s = Vector.level(frame.facing)
+          ahead = ->(side) { frame.feet[side].x * c + frame.feet[side].y * s }
           (ahead.call(:rear) > ahead.call(:lead) + 1) ? :rear : :lead
         end
 
         # A punch to the body is thrown from lower down.
-        def low = (@visit.action.level == :body && %i[hand elbow].include?(@moves[:limb])) ? LOWER : 0
+        def low = (@visit.action.level == :body && arm?) ? LOWER : 0
 
         def raised(soles, side, facts, lifted)
           soles.to_h do |name, sole|
@@ -148,32 +152,18 @@ module JauntyBell::Core
         def leg(feet, facts, side, meets)
           return [feet.lifted, Body::Air.new(ankle: feet.ankle)] if feet.lifted && !facts.key?(:thigh)
           return [side, Body::Air.new(thigh: facts[:thigh], shank: facts[:shank])] if facts.key?(:thigh)
-          [side, nil] if meets && %i[knee foot].include?(@moves[:limb]) && !@visit.action.feint
+          [side, nil] if meets && leg?
         end
 
         # What carries: the foot that stands, or both by their weight. On a step the body stays as near the middle as
         # the foot that stands allows.
         def support(feet, lifted, frame)
-          middles = feet.soles.transform_values { |sole| along(sole, -Stride::AHEAD) }
+          middles = feet.soles.transform_values { |sole| sole.ahead(-Stride::AHEAD) }
           share = frame.weight.clamp(15, 85) / 100.0
           both = [0, 1].map { |axis| middles[:lead][axis] * share + middles[:rear][axis] * (1 - share) }
           return both unless lifted
-          standing = (lifted == :lead) ? :rear : :lead
-          feet.ankle ? nearest(feet.soles[standing], both) : middles[standing]
-        end
-
-        def along(sole, cm)
-          radians = sole.angle * Math::PI / 180
-          [sole.ball[0] + cm * Math.cos(radians), sole.ball[1] + cm * Math.sin(radians)]
-        end
-
-        # The place over a sole that is nearest to another.
-        def nearest(sole, place)
-          c, s = Math.cos(sole.angle * Math::PI / 180), Math.sin(sole.angle * Math::PI / 180)
-          x, y = place[0] - sole.ball[0], place[1] - sole.ball[1]
-          ahead = (x * c + y * s).clamp(1 - Balance::BEHIND, Balance::BEFORE - 1)
-          aside = (y * c - x * s).clamp(1 - Balance::HALF_WIDTH, Balance::HALF_WIDTH - 1)
-          [sole.ball[0] + ahead * c - aside * s, sole.ball[1] + ahead * s + aside * c]
+          standing = Lexicon::Answers.other(lifted)
+          feet.ankle ? Balance.nearest(feet.soles[standing], both) : middles[standing]
         end
 
         # Per cent by foot: the lead foot is the left one here.
@@ -187,14 +177,14 @@ module JauntyBell::Core
         end
 
         def hands(frame, facts, side)
-          other = (side == :lead) ? :rear : :lead
+          other = Lexicon::Answers.other(side)
           pole = facts.fetch(:elbow, Body::NO_POLE)
           {side => held(facts[:hand] || facts[:both], frame, side, pole),
            other => held(facts[:other] || facts[:both], frame, other, facts[:both] ? pole : Body::NO_POLE)}
         end
 
         def held(place, frame, side, pole)
-          place ||= (frame.hands[side] == :out && !%i[contact].include?(frame.phase)) ? OUT : home(frame, side)
+          place ||= (frame.hands[side] == :out) ? OUT : home(frame, side)
           Body::Place.new(place: place, pole: pole)
         end
 
@@ -205,7 +195,7 @@ module JauntyBell::Core
           action = @visit.action
           part = @moves[:limb]
           levels = (part == :knee) ? KNEES : LEVELS
-          reach = MET[%i[hand elbow].include?(part) ? :arm : :leg].fetch(frame.band)
+          reach = MET[arm? ? :arm : :leg].fetch(frame.band)
           Body::Aim.new(side: action.side, part: part, middle: frame.hip, near: reach[0].to_f, far: reach[1].to_f,
             z: levels.fetch(action.level) * Build::HEIGHT + facts.fetch(:falls, 0), aside: facts.fetch(:aside, 0).to_f,
             bent: facts.fetch(:bent, 165).to_f, pole: facts.fetch(:pole, Body::NO_POLE), fold: facts[:fold],

@@ -37,9 +37,8 @@ module JauntyBell::Core
 
         # How a foot of the floor picture stands.
         def self.sole(foot)
-          radians = foot.angle * Math::PI / 180
-          ball = [foot.x + AHEAD * Math.cos(radians), foot.y + AHEAD * Math.sin(radians)]
-          Body::Sole.new(ball: ball, angle: foot.angle)
+          middle = Body::Sole.new(ball: [foot.x, foot.y], angle: foot.angle)
+          middle.but(ball: middle.ahead(AHEAD))
         end
 
         private
@@ -79,11 +78,9 @@ module JauntyBell::Core
 
         def lifted(from, to, side)
           one, other = from[side].ball, to[side].ball
-          middle = [(one[0] + other[0]) / 2, (one[1] + other[1]) / 2]
-          angle = (from[side].angle + to[side].angle) / 2
-          radians = angle * Math::PI / 180
-          ankle = [middle[0] - LEVEL * Math.cos(radians), middle[1] - LEVEL * Math.sin(radians), Body::ANKLE + LIFT]
-          Feet.new(soles: from.merge(side => from[side].but(ball: middle, angle: angle)), lifted: side, ankle: ankle)
+          sole = from[side].but(ball: [(one[0] + other[0]) / 2, (one[1] + other[1]) / 2],
+            angle: (from[side].angle + to[side].angle) / 2)
+          Feet.new(soles: from.merge(side => sole), lifted: side, ankle: [*sole.ahead(-LEVEL), Body::ANKLE + LIFT])
         end
       end
     end

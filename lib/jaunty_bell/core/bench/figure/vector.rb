@@ -25,14 +25,16 @@ module JauntyBell::Core
 
         def between(a, b, share) = go(a, less(b, a), share)
 
+        # From `a` so far along a way of any length.
+        def along(a, way, by) = go(a, unit(way), by)
+
         # What of `a` stands across a unit way.
         def across(a, way) = go(a, way, -dot(a, way))
 
-        # Degrees of the angle at `b` between `a` and `c`.
-        def angle(a, b, c)
-          one, other = unit(less(a, b)), unit(less(c, b))
-          Math.acos(dot(one, other).clamp(-1.0, 1.0)) * 180 / Math::PI
-        end
+        # The level way of so many degrees, counter-clockwise from x, and the one to its left.
+        def level(degrees) = [Math.cos(degrees * Math::PI / 180), Math.sin(degrees * Math::PI / 180), 0.0]
+
+        def left_of(way) = [-way[1], way[0], 0.0]
       end
     end
   end
