@@ -14,7 +14,7 @@ class FigureMeasure < SystemTest
       Ask.timed(200) { Core::Bench::Figure.of(analysis.walk) }, "10 ms"
     Ask.with_demo("jaunty_measure_figure") do |_, asker|
       Ask.say "HTTP: the figure of 12 actions",
-        Ask.timed(200) { asker.call("/api/bench/figures", {notation: TWELVE, tempo: 140}) }, "–"
+        Ask.timed(200) { asker.call("/api/bench/figures", {notation: TWELVE}) }, "–"
     end
     size(*SystemServer::PHONE)
     sign_in

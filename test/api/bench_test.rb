@@ -14,7 +14,7 @@ class BenchApiTest < ApiTest
   TWELVE = "1-2-3-2-slip rear-2-3b-rear kick-1-2-step out-rear push kick".freeze
 
   def test_the_figure_is_small_enough_for_a_phone
-    call(:post, "/api/bench/figures", notation: TWELVE, tempo: 140)
+    call(:post, "/api/bench/figures", notation: TWELVE)
     assert_equal 200, status
     assert_equal [19, 19 * 3], [answer[:joints].size, answer[:poses].first[:places].size]
     assert_equal (0..11).to_a, answer[:poses].filter_map { |pose| pose[:action] }.uniq

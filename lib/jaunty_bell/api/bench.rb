@@ -44,7 +44,7 @@ module JauntyBell
         how = reading(stance: given["stance"], partner: given["partner"])
         part = Core::Bench::Notation.partly(given["notation"], how)
         next answer(Files::FigureJson::NOBODY) unless part.combination
-        answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: how, **paced(given))))
+        answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: how)))
       end
 
       get "/lexicon", who: :all do

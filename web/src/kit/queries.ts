@@ -110,7 +110,8 @@ export const asks = {
     queryOptions({
       queryKey: ["figure", body],
       queryFn: ({ signal }) => data(api.POST("/api/bench/figures", { body, signal })),
-      ...TYPED,
+      staleTime: MINUTE, // and never the body of another combination meanwhile
+      gcTime: MINUTE,
     }),
   trial: (body: Asked<"/api/school/techniques/trials">) =>
     queryOptions({

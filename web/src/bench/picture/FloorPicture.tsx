@@ -1,7 +1,9 @@
 import { useEffect, useState } from "react";
 import type { Analysis } from "../../api/client";
+import { TEMPO } from "../../api/known";
 import { useKeysOf } from "../../kit/placeKeys";
 import type { Judging } from "../useAnalysis";
+import { Control } from "./Control";
 import { FIRST_SEEN, FigurePicture, SeenFrom, TakeMoving, useFigure } from "./FigurePicture";
 import { boundsOf, type Foot, type Frame, frameAt, pictureAt } from "./tween";
 
@@ -23,8 +25,9 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
   const [playing, setPlaying] = useState(false);
   const [seen, setSeen] = useState(FIRST_SEEN);
   const [pace, setPace] = useState({ slow: false, again: false });
-  const figure = useFigure(notation, judging, bpm);
+  const figure = useFigure(notation, judging);
   const southpaw = judging.stance === "southpaw";
+  const faster = bpm / TEMPO; // than the figure's own time
   const end = frames.at(-1)?.at ?? 0;
   const at = frameAt(frames, seconds);
   const index = frames[at]?.index ?? null;
@@ -61,7 +64,9 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
     <figure className="relative flex h-60 flex-col max-sm:h-auto gap-1 rounded-xl border-[1.5px] border-seam bg-chalk px-3 pt-2 pb-2">
       <div className="flex min-h-0 flex-1 gap-3 max-sm:flex-col">
         <div className="flex min-h-0 min-w-0 flex-1 max-sm:h-56 max-sm:flex-none">
-          {figure && <FigurePicture figure={figure} southpaw={southpaw} seconds={seconds} seen={seen} see={setSeen} />}
+          {figure && (
+            <FigurePicture figure={figure} southpaw={southpaw} seconds={seconds * faster} seen={seen} see={setSeen} />
+          )}
         </div>
         <div className="flex min-h-0 min-w-0 flex-1 flex-col max-sm:h-44 max-sm:flex-none">
           <figcaption className="text-[13px] leading-snug" aria-live={playing ? "off" : "polite"}>
@@ -85,7 +90,9 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
           />
         ))}
         <SeenFrom seen={seen} see={setSeen} />
-        {figure && <TakeMoving figure={figure} seen={seen} southpaw={southpaw} name={reading.canonical} />}
+        {figure && (
+          <TakeMoving figure={figure} seen={seen} southpaw={southpaw} pace={faster} name={reading.canonical} />
+        )}
       </div>
     </figure>
   );
@@ -124,24 +131,6 @@ function usePlaying(
     frame = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(frame);
   }, [playing, end, slow, again]);
-}
-
-type Pressed = { label: string; sign: string; press: () => void; pressed?: boolean };
-
-function Control({ label, sign, press, pressed }: Pressed) {
-  return (
-    <button
-      type="button"
-      aria-label={label === sign ? undefined : label}
-      aria-pressed={pressed}
-      onClick={press}
-      className={`min-h-7 min-w-8 rounded-md border px-2 font-semibold ${
-        pressed ? "border-brass bg-brass text-chalk" : "border-seam text-ink hover:border-ink"
-      }`}
-    >
-      {sign}
-    </button>
-  );
 }
 
 const WOUND: Record<string, string> = { none: "spent", half: "half wound", full: "wound" };

@@ -4,15 +4,16 @@ import { coloursHere, paint, type Scene } from "./paint";
 type Props = Scene & { seconds: number };
 
 /** A figure at a moment, as large as there is room for. */
-export function FigureDrawing({ figure, view, lead, ghost, seconds }: Props) {
+export function FigureDrawing({ figure, view, southpaw, ghost, seconds }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useSize(canvas);
+  const [colours] = useState(coloursHere);
   useEffect(() => {
     const pen = canvas.current?.getContext("2d");
     if (!pen || size.width === 0) return;
     pen.clearRect(0, 0, size.width, size.height);
-    paint(pen, { figure, view, lead, ghost }, seconds, size, coloursHere());
-  }, [figure, view, lead, ghost, seconds, size]);
+    paint(pen, { figure, view, southpaw, ghost }, seconds, size, colours);
+  }, [figure, view, southpaw, ghost, seconds, size, colours]);
   return (
     <div className="relative min-h-0 w-full flex-1 basis-0">
       <canvas

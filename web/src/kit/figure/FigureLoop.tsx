@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { TEMPO } from "../../api/known";
 import { useMedia } from "../media";
 import { asks } from "../queries";
 import { FigureDrawing } from "./FigureDrawing";
 import type { Figure } from "./poses";
-import { facing, VIEWS, type ViewName } from "./view";
+import { facing, VIEWS } from "./view";
 
+/** Of the usual tempo. */
+const PACE = 0.5;
 /** Seconds in guard before it begins again, and that a pose stands where motion is unwelcome. */
 const REST = 0.9;
 const STANDS = 1.5;
@@ -17,24 +18,23 @@ type Props = {
   notation: string;
   spoken: string;
   stance?: Stance;
-  view?: ViewName;
-  pace?: number;
   className?: string;
 };
 
-/** A combination done again and again, at a share of the usual tempo; it stops while nobody sees it. */
-export function FigureLoop({ notation, spoken, stance, view = "side", pace = 0.5, className = "" }: Props) {
+/** A combination done again and again, at half the usual tempo; it stops while nobody sees it. */
+export function FigureLoop({ notation, spoken, stance, className = "" }: Props) {
+  const southpaw = stance === "southpaw";
   const box = useRef<HTMLDivElement>(null);
-  const figure = useQuery(asks.figure({ notation, tempo: TEMPO, ...(stance && { stance }) }));
-  const seconds = useLoop(box, figure.data, pace);
+  const figure = useQuery(asks.figure({ notation, ...(stance && { stance }) })).data;
+  const seconds = useLoop(box, figure);
   return (
     <div ref={box} role="img" aria-label={`How the body does it: ${spoken}`} className={`flex flex-col ${className}`}>
-      {figure.data && figure.data.poses.length > 0 && (
+      {figure && (
         <FigureDrawing
-          figure={figure.data}
+          figure={figure}
           seconds={seconds}
-          view={facing(VIEWS[view], stance === "southpaw")}
-          lead={stance === "southpaw" ? "right" : "left"}
+          view={facing(VIEWS.side, southpaw)}
+          southpaw={southpaw}
           ghost={false}
         />
       )}
@@ -42,7 +42,7 @@ export function FigureLoop({ notation, spoken, stance, view = "side", pace = 0.5
   );
 }
 
-function useLoop(box: React.RefObject<HTMLDivElement | null>, figure: Figure | undefined, pace: number): number {
+function useLoop(box: React.RefObject<HTMLDivElement | null>, figure: Figure | undefined): number {
   const [seconds, setSeconds] = useState(0);
   const still = useMedia("(prefers-reduced-motion: reduce)");
   const end = figure?.poses.at(-1)?.at ?? 0;
@@ -55,8 +55,8 @@ function useLoop(box: React.RefObject<HTMLDivElement | null>, figure: Figure | u
       const by = last === 0 ? 0 : (at - last) / 1000;
       if (!still || last === 0 || by > STANDS) {
         last = at;
-        now = still ? now + 1 : now + Math.min(by, 0.1) * pace;
-        if (!still && now > end + REST * pace) now = 0;
+        now = still ? now + 1 : now + Math.min(by, 0.1) * PACE;
+        if (!still && now > end + REST * PACE) now = 0;
         setSeconds(still ? (hits[now % hits.length]?.at ?? 0) : Math.min(now, end));
       }
       frame = requestAnimationFrame(tick);
@@ -71,6 +71,6 @@ function useLoop(box: React.RefObject<HTMLDivElement | null>, figure: Figure | u
       seen.disconnect();
       cancelAnimationFrame(frame);
     };
-  }, [box, figure, end, pace, still]);
+  }, [box, figure, end, still]);
   return seconds;
 }

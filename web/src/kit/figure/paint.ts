@@ -5,8 +5,8 @@ import { seen, type View } from "./view";
 export type Scene = {
   figure: Figure;
   view: View;
-  /** Which of the body's sides is the lead one. */
-  lead: "left" | "right";
+  /** Whether the right side is the lead one. */
+  southpaw: boolean;
   /** The body at rest before what it does now, faint behind it. */
   ghost: boolean;
 };
@@ -31,7 +31,8 @@ export function paint(
   box: { width: number; height: number },
   colours: Colours,
 ) {
-  const { figure, view, lead } = scene;
+  const { figure, view } = scene;
+  const lead = scene.southpaw ? "right" : "left";
   const now = momentAt(figure, seconds);
   pen.save();
   fit(pen, boundsOf(figure, view), box);
