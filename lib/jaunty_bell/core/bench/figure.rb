@@ -10,9 +10,9 @@ module JauntyBell::Core
     # x towards the partner, y to the left of where the body stands at first, z up; times in beats. Lengths are of a
     # body of `height` cm, and so is the floor it moves over.
     module Figure
-      # phase: how far an action has come, :guard, :load, :contact or :recover. weight: {left:, right:} per cent. centre:
-      # of mass. off_balance: it lies over nothing that stands. target: [x, y, z] that is met, or nil. reached: whether
-      # it was. drive: {foot:, limb:} as Frames has it, or nil. partner: joints of whoever stands opposite.
+      # phase: how far an action has come, :guard, :load, :contact or :recover. weight: {left:, right:} per cent.
+      # centre: of mass. off_balance: it lies over nothing that stands. target: [x, y, z] that is met, or nil. reached:
+      # whether it was. drive: {foot:, limb:} as Frames has it, or nil. partner: joints of whoever stands opposite.
       Pose = Value.of(:at, :action, :phase, :joints, :weight, :centre, :off_balance, :partner, target: nil, drive: nil,
         reached: true)
 
