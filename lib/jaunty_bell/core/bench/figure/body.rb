@@ -26,8 +26,8 @@ module JauntyBell::Core
         }.freeze
         NO_POLE = [0.0, 0.35, -1.0].freeze # where an elbow hangs
 
-        # Where a foot is: ball [x, y], the way it points in degrees, cm its heel is up.
-        Sole = Value.of(:ball, :angle, heel: 0.0) do
+        # Where a foot is: ball [x, y], the way it points in degrees, cm its heel is up, cm it has left the floor.
+        Sole = Value.of(:ball, :angle, heel: 0.0, lift: 0.0) do
           # The place [x, y] so many cm ahead of its ball.
           def ahead(cm) = Vector.level(angle).then { |way| [ball[0] + way[0] * cm, ball[1] + way[1] * cm] }
         end
@@ -101,7 +101,7 @@ module JauntyBell::Core
 
         def stand
           x, y = @posture.support
-          z = STANDING - CROUCH - @posture.drop
+          z = STANDING - CROUCH - @posture.drop + @posture.soles.except(@posture.lifted).each_value.map(&:lift).max
           put([x, y, z])
           ROUNDS.times do
             off_x, off_y = @posture.support[0] - @centre[0], @posture.support[1] - @centre[1]
@@ -145,7 +145,7 @@ module JauntyBell::Core
         def ankle(sole)
           height = ANKLE + sole.heel
           level = Math.sqrt([CM[:foot]**2 - (height - BALL)**2, 0.0].max)
-          [*sole.ahead(-level), height]
+          [*sole.ahead(-level), height + sole.lift]
         end
 
         def leg(side)
@@ -154,7 +154,7 @@ module JauntyBell::Core
           return in_the_air(side, names, hip) if side == @posture.lifted
           @joints[names[:knee]], @joints[names[:ankle]] =
             Limb.reach(hip, @ankles[side], CM[:thigh], CM[:shank], Vector.go(Vector.level(sole.angle), @ahead, 0.4))
-          @joints[names[:ball]] = [sole.ball[0], sole.ball[1], BALL]
+          @joints[names[:ball]] = [sole.ball[0], sole.ball[1], BALL + sole.lift]
         end
 
         def in_the_air(side, names, hip)
@@ -164,6 +164,8 @@ module JauntyBell::Core
           points = case @posture.toes
           when :pointed then Vector.go(shank, @ahead, 0.45)
           when :up then Vector.go([0.0, 0.0, 0.9], @ahead, 0.35)
+          when :down then Vector.go([0.0, 0.0, -0.9], @ahead, 0.1)
+          when :across then [@hips[1], -@hips[0], -0.15]
           else Vector.go(@ahead, UP, -0.35)
           end
           @joints[names[:ball]] = Vector.along(ankle, points, CM[:foot])

@@ -19,7 +19,7 @@ module JauntyBell::Core
         BLADED, SHOULDERS, HIPS = -12.0, 47.0, 30.0
         HANDS_TURN = 0.4 # of how far the shoulders turn, the hands go with them
         UPRIGHT = 4.0 # degrees a stance leans
-        LOWER = 12.0 # cm
+        LOWER = 17.0 # cm
         WOUND = {none: 0.0, half: 0.5, full: 1.0}.freeze
 
         def initialize(walk, frames, partner, mirrored)
@@ -144,9 +144,12 @@ module JauntyBell::Core
             heel = if lifted then (name == lifted) ? 0 : facts.fetch(:rise, 0)
             else (name == side) ? facts.fetch(:heel, 0) : 0
             end
-            [name, sole.but(heel: heel.to_f)]
+            [name, sole.but(heel: heel.to_f, lift: (lifted && name != lifted) ? jump(facts) : 0.0)]
           end
         end
+
+        # Nobody jumps to meet a leg.
+        def jump(facts) = (@visit.action.level == :leg) ? 0.0 : facts.fetch(:lift, 0).to_f
 
         # [side in the air, how its leg is], or nil twice.
         def leg(feet, facts, side, meets)
