@@ -29,7 +29,8 @@ module JauntyBell
       bin/jaunty late FILE --at M:SS --minutes N       what stays of a class that has come so far
       bin/jaunty path TEXT [--size CM]                 where the feet go, in cm; TEXT is steps, or one of
                                                        #{Core::Bench::Path::SHAPES.join(", ")}
-      bin/jaunty figure TEXT [--stance S] [--height CM] [--tempo N]   the whole body doing it: poses over time
+      bin/jaunty figure TEXT [--stance S] [--height CM] [--tempo N]   the whole body doing it: poses over time;
+                                                       with --svg a drawing of them in a row
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
@@ -43,6 +44,7 @@ module JauntyBell
     TEXT
 
     TALL = (80..230) # cm
+    DRAWN = 240.0 # points
     LARGEST = 1e9 # what a cell may hold
 
     def self.run(arguments, input: $stdin, output: $stdout, errors: $stderr)
@@ -64,7 +66,8 @@ module JauntyBell
       command = @arguments.shift
       refuse("Say what to compute: #{COMMANDS.join(", ")}.") unless COMMANDS.include?(command)
       options.parse!(@arguments)
-      output.puts JSON.pretty_generate(send(command))
+      answer = send(command)
+      output.puts answer.is_a?(String) ? answer : JSON.pretty_generate(answer)
       return 0 unless @failed
       @errors.puts @failed.message
       2
@@ -81,6 +84,7 @@ module JauntyBell
         parser.on("--half-life DAYS") { |value| @given[:half_life] = value }
         parser.on("--elsewhere") { @given[:elsewhere] = true }
         parser.on("--partly") { @given[:partly] = true }
+        parser.on("--svg") { @given[:svg] = true }
         parser.on("--school SETTING") do |pair|
           key, value = pair.split("=", 2)
           @given[:school][key] = value
@@ -197,8 +201,9 @@ module JauntyBell
       unless TALL.cover?(height)
         refuse("Somebody is #{TALL.min} to #{TALL.max} cm tall; this is #{Words.number(height)}.")
       end
-      Files::FigureJson.of(Bench.analyse(text, reading: reading, tempo: number(:tempo, Bench::Pace::TEMPO)),
-        height: height.to_f)
+      analysis = Bench.analyse(text, reading: reading, tempo: number(:tempo, Bench::Pace::TEMPO))
+      return Files::FigureSvg.new(analysis, height: DRAWN).to_s if @given[:svg]
+      Files::FigureJson.of(analysis, height: height.to_f)
     end
 
     # The sums of the card with other blocks, and how it differs.

@@ -33,6 +33,37 @@ class BenchApiTest < ApiTest
     assert_equal 200, status
   end
 
+  def drawing(**asked)
+    get "/api/bench/figures/drawing", asked
+    status
+  end
+
+  def words_drawn = last_response.body.scan(%r{<text[^>]*>([^<]*)</text>}).flatten
+
+  def test_the_figure_as_a_drawing
+    assert_equal 200, drawing(notation: "1-[2]-3")
+    assert_equal "image/svg+xml", last_response.content_type
+    assert_match(/attachment; filename="1-2-3\.svg"/, last_response.headers["content-disposition"])
+    assert_equal %w[guard 1 3], words_drawn
+    row = last_response.body
+    assert_equal 200, drawing(notation: "1-[2]-3", action: 2, turn: 90, tilt: 6)
+    assert_equal %w[3], words_drawn
+    assert_operator last_response.body.size, :<, row.size / 2
+    assert_equal 200, drawing(notation: "1-2", turn: 0, tilt: 90, stance: "southpaw")
+    refute_includes last_response.body, "#B9AC92", "no line of the floor from above"
+  end
+
+  # As far as it can be read; what nobody's body does is not drawn.
+  def test_what_cannot_be_drawn
+    assert_equal [200, %w[guard 1 2]], [drawing(notation: "1-hok-2"), words_drawn]
+    assert_equal 422, drawing(notation: "hok")
+    [1, 7].each do |action|
+      assert_equal 422, drawing(notation: "1-[2]-3", action: action)
+      assert_match(/no body to draw of action #{action + 1}/, answer[:errors].first[:message])
+    end
+    assert_equal 400, drawing(notation: "1-2", tilt: 200)
+  end
+
   def test_what_cannot_be_read_yet_is_an_answer
     analyse("1-hok")
     assert_equal [200, "1-▢", nil], [status, answer[:reading][:canonical], answer[:pace]]

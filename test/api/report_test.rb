@@ -36,7 +36,7 @@ class ReportTest < ApiTest
     text = report
     asked.each { |item| assert_includes text, item[:name], item[:kind] }
     assert_says "One: you are ready to try it on the clock.", "have another look at it",
-      "new to you, and close to"
+      "new to you, and close to", "How the body does Double"
   end
 
   def test_holds_and_coming_back_are_cautions

@@ -52,6 +52,32 @@ class FigureInterfaceTest < InterfaceTest
     end
   end
 
+  # Whoever stands opposite goes by steps: one foot after the other, and the one that stands does not slide.
+  def test_the_partner_steps
+    figure = packed(TEXTS.first)
+    steps = figure[:poses].each_cons(2).select { |_, two| two[:partner] }
+    way = [0.1, 0.3, 0.5, 0.7, 0.9]
+    walks = answers("kit/figure/poses", *steps.flat_map { |one, two|
+      way.map { |share| [["momentAt", figure, one[:at] + (two[:at] - one[:at]) * share]] }
+    }).map { |moment| moment[:partner] }.each_slice(way.size)
+    lifted = walks.flat_map do |moments|
+      moments.map do |joints|
+        up = %i[left_ball right_ball].select { |ball| joints[ball][2] > Figure::Body::BALL + 0.3 }
+        assert_operator up.size, :<, 2
+        up
+      end
+    end
+    assert_equal %i[left_ball right_ball], lifted.flatten.uniq.sort
+    walks.each do |moments|
+      moments.each_cons(2) do |one, two|
+        %i[left_ball right_ball].each do |ball|
+          next if [one, two].any? { |joints| joints[ball][2] > Figure::Body::BALL + 0.3 }
+          assert_operator apart(one[ball], two[ball]), :<, 3.1, ball
+        end
+      end
+    end
+  end
+
   # Screen and paper: the same parts in the same order at the same places.
   def test_what_is_seen_is_what_paper_shows
     TEXTS.each do |text|

@@ -78,7 +78,10 @@ class BenchSystemTest < SystemTest
     another(0)
     page.execute_script("HTMLAnchorElement.prototype.click = function () { window.handed = [this.download]; }; " \
       "URL.createObjectURL = (blob) => { window.blob = blob; return 'blob:kept'; }")
-    find("button[aria-label='save as a picture that moves']").click
+    click_button "take the body away as a file"
+    assert_accessible
+    assert_link "every pose in a row (SVG)"
+    click_button "a picture that moves (GIF)"
     until_true { page.evaluate_script("window.handed") }
     assert_equal ["1-2.gif"], page.evaluate_script("window.handed")
     head = page.driver.browser.execute_async_script(

@@ -47,6 +47,17 @@ module JauntyBell
         answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: how)))
       end
 
+      # A picture of it for paper and elsewhere: every pose in a row, or one action as it lands; from where one looks.
+      get "/figures/drawing", who: :all do
+        how = reading(stance: params["stance"], partner: params["partner"])
+        part = Core::Bench::Notation.partly(params["notation"], how)
+        combination = part.combination or raise part.error
+        content_type "image/svg+xml"
+        attached(params["notation"][0, 60], "svg")
+        Files::FigureSvg.new(Core::Bench::Analysis.new(combination, reading: how), height: PICTURE, view: seen,
+          only: action_of(combination)).to_s
+      end
+
       get "/lexicon", who: :all do
         answer(Files::LexiconJson.new(reading, school.exercises, school.settings.seconds_per_rep).to_h)
       end
@@ -129,6 +140,23 @@ module JauntyBell
       end
 
       private
+
+      PICTURE = 240.0 # points that a drawn body is high, with its words
+      private_constant :PICTURE
+
+      # From where a figure is looked at, or nil.
+      def seen
+        return unless params["turn"]
+        {"turn" => Float(params["turn"]), "tilt" => Float(params.fetch("tilt", 0))}
+      end
+
+      # The index of the action that is asked for, or nil.
+      def action_of(combination)
+        return unless params["action"]
+        at = Integer(params["action"], 10)
+        return at if combination.actions[at]&.then { |action| action.own? && !action.pause? }
+        raise Core::InvalidInput, "There is no body to draw of action #{at + 1} in this combination."
+      end
 
       def shown(row) = Files::CombinationJson.of(row, reading)
 

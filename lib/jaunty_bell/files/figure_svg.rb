@@ -2,8 +2,8 @@ require "cgi"
 
 module JauntyBell
   module Files
-    # A combination as a row of bodies for paper: the guard, then each action as it lands. Readable in grey as the wrap
-    # is: the lead side is open, the rear side solid.
+    # A combination as a row of bodies: the guard, then each action as it lands; or one of them. Readable in grey as the
+    # wrap is: the lead side is open, the rear side solid.
     class FigureSvg
       MOST = 8 # bodies in a row
       TALL = 172.0 # cm of a body in guard, to its crown
@@ -17,24 +17,27 @@ module JauntyBell
       LOOKS = {:lead => {fill: "#FFFCF5", edge: "#0B6660", thread: "#0B6660"},
                :rear => {fill: "#9A3B2B", edge: "#9A3B2B", thread: "#FBF6EA"},
                nil => {fill: "#FBF6EA", edge: INK, thread: "#D8CDB8"}}.freeze
+      FROM_ABOVE = 30 # degrees of looking down from which on no line of the floor is drawn
       Body = Core::Value.of(:bands, :words, :target, :left, :right)
 
       # `analysis` a Core::Bench::Analysis; `height` and `within` (how wide it may be) in points: the bodies are as
-      # large as both allow. `view` a name of Core::Bench::Figure::Bands::VIEWS; `guard` whether it begins with that.
-      def initialize(analysis, height:, within: Float::INFINITY, view: "side", guard: true)
+      # large as both allow. `view` {"turn" => degrees, "tilt" => degrees} as Core::Bench::Figure::Bands::VIEWS, else the
+      # side that is open; `guard` whether it begins with that; `only` an index of the one action that is drawn.
+      def initialize(analysis, height:, within: Float::INFINITY, view: nil, guard: true, only: nil)
         @analysis = analysis
         @guard = guard
+        @only = only
         @lead = (analysis.walk.stance == :southpaw) ? :right : :left
-        @view = turned(Core::Bench::Figure::Bands::VIEWS.fetch(view))
+        @view = view || open_side
         @foot = bodies.map { |body| body.words.size }.max * LINE + 4
-        @scale = (height - @foot) / -top
+        @scale = (height - @foot) / (ground - top)
         @scale *= 0.96 while width > within
       end
 
       # In points.
       def width = bodies.sum { |body| wide(body) } + GAP * (bodies.size - 1)
 
-      def height = (-top * @scale + @foot).round(1)
+      def height = ((ground - top) * @scale + @foot).round(1)
 
       def to_s
         place = 0.0
@@ -43,7 +46,8 @@ module JauntyBell
           placed(body, begins)
         end
         %(<svg xmlns="http://www.w3.org/2000/svg" width="#{n(width)}" height="#{height}" ) +
-          %(viewBox="0 #{n(top * @scale)} #{n(width)} #{height}">#{drawn.join}</svg>)
+          %(viewBox="0 #{n(top * @scale)} #{n(width)} #{height}">) +
+          %(<title>#{CGI.escapeHTML(Core::Bench::Notation.spoken(@analysis.combination))}</title>#{drawn.join}</svg>)
       end
 
       private
@@ -52,29 +56,42 @@ module JauntyBell
       def wide(body) = [(body.right - body.left) * @scale, body.words.map(&:length).max * LETTER].max
 
       # Cm over the floor, upwards less than nothing: as high as somebody in guard, at least.
-      def top = @top ||= [*bodies.flat_map { |body| body.bands.map { |band| highest(band) } }, -TALL].min - 4
+      def top = @top ||= [(bands.map { |band| highest(band) }.min), (from_above? ? 0 : -TALL)].min - 4
 
       def highest(band) = [band.from[1], band.to[1]].min - band.radii.max
 
-      # Of whose lead side is the right one the open side is the other.
-      def turned(view) = (@lead == :right && view["turn"] == 90) ? view.merge("turn" => 270) : view
+      # Where words begin, in cm under the floor.
+      def ground
+        return 0 unless from_above?
+        @ground ||= bands.map { |band| [band.from[1], band.to[1]].max + band.radii.max }.max + 4
+      end
+
+      def from_above? = @view["tilt"] >= FROM_ABOVE
+
+      def bands = bodies.flat_map(&:bands)
+
+      # Of whose lead side is the right one it is the other.
+      def open_side
+        side = Core::Bench::Figure::Bands::VIEWS.fetch("side")
+        (@lead == :right) ? side.merge("turn" => 270) : side
+      end
 
       def bodies
         @bodies ||= begin
           poses = Core::Bench::Figure.of(@analysis.walk, @analysis.reading)
           labels = Core::Bench::Notation::Writer.new(@analysis.reading).labels(@analysis.combination)
-          own = @analysis.combination.actions.each_index.select { |i|
-            action = @analysis.combination.actions[i]
-            action.own? && !action.pause?
-          }
-          [(body(poses.first, "guard") if @guard), *shown(own).map { |i|
+          [(body(poses.first, "guard") if @guard && !@only), *(@only ? [@only] : shown).map { |i|
             body(poses.find { |pose| pose.action == i && pose.phase == :contact }, labels[i])
           }].compact
         end
       end
 
       # Where there are more than there is room for, strikes first.
-      def shown(own)
+      def shown
+        own = @analysis.combination.actions.each_index.select { |i|
+          action = @analysis.combination.actions[i]
+          action.own? && !action.pause?
+        }
         strikes = own.select { |i| @analysis.combination.actions[i].strike? }
         (own.size < MOST) ? own : (strikes + (own - strikes)).first(MOST - 1).sort
       end
@@ -93,14 +110,18 @@ module JauntyBell
       def placed(body, begins)
         middle = begins + wide(body) / 2
         aside = middle - (body.left + body.right) / 2 * @scale
-        ground = %(<path d="M#{n(body.left)} 2H#{n(body.right)}" stroke="#{SEAM}" stroke-width="1.4"/>)
-        %(<g transform="translate(#{n(aside)} 0) scale(#{@scale.round(4)})">#{ground}#{pad(body.target)}) +
+        %(<g transform="translate(#{n(aside)} 0) scale(#{@scale.round(4)})">#{floor(body)}#{pad(body.target)}) +
           %(#{body.bands.map { |band| wound(band) }.join}</g>#{words(body, middle)})
+      end
+
+      def floor(body)
+        return "" if from_above?
+        %(<path d="M#{n(body.left)} 2H#{n(body.right)}" stroke="#{SEAM}" stroke-width="1.4"/>)
       end
 
       def words(body, middle)
         body.words.each_with_index.map do |line, i|
-          %(<text x="#{n(middle)}" y="#{LINE * (i + 1)}" font-size="#{WORDS}" text-anchor="middle" fill="#{INK}">) +
+          %(<text x="#{n(middle)}" y="#{n(ground * @scale + LINE * (i + 1))}" font-size="#{WORDS}" text-anchor="middle" fill="#{INK}">) +
             %(#{CGI.escapeHTML(line)}</text>)
         end.join
       end

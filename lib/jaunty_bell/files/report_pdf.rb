@@ -3,6 +3,7 @@ module JauntyBell
     # A student's report in plain words: what you did, what you own, what is next, and what to take care of.
     class ReportPdf < Sheet
       MOST = 8 # lines of each list
+      TALL = 92 # points of a row of bodies
       # By the kind of a Core::Book::NextClass item.
       NEXT = {
         due: ->(name, rung, above, _) {
@@ -25,6 +26,7 @@ module JauntyBell
         bars
         part("What you own", own)
         part("What is next", coming)
+        drawn
         part("Take care", care)
         foot
         @pdf.render
@@ -110,6 +112,22 @@ module JauntyBell
           "#{named(id)} #{at(rung)}: keep at it." if mastery.state == :learning
         }
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
+      end
+
+      # How the body does what is next, side by side.
+      def drawn
+        return if @report.drawn.empty?
+        @pdf.start_new_page if @pdf.cursor < TALL + 30
+        @pdf.move_down 8
+        top, width = @pdf.cursor, @pdf.bounds.width / @report.drawn.size
+        @report.drawn.each_with_index do |(name, analysis), i|
+          @pdf.bounding_box([i * width, top], width: width - 8) do
+            @pdf.text "How the body does #{name}", size: 9, style: :bold
+            @pdf.move_down 4
+            bodies(analysis, at: [0, @pdf.cursor], width: width - 8, height: TALL)
+          end
+        end
+        @pdf.move_cursor_to top - TALL - 18
       end
 
       def care

@@ -1,4 +1,3 @@
-require "prawn-svg"
 
 module JauntyBell
   module Files

@@ -1,4 +1,5 @@
 require "prawn"
+require "prawn-svg"
 
 module JauntyBell
   module Files

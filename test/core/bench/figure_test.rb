@@ -181,6 +181,26 @@ class FigureTest < Minitest::Test
     end
   end
 
+  # Both feet leave the floor.
+  def test_a_jump_leaves_the_floor
+    ["rear jump knee", "rear superman punch", "rear jump push kick"].each do |text|
+      all = poses(text)
+      low = all.group_by(&:phase).transform_values { |group|
+        group.map { |pose| %i[left_ball right_ball].map { |ball| pose.joints[ball][2] }.min }.max
+      }
+      assert_operator low[:contact], :>, Figure::Body::BALL + 5, text
+      [low[:load], low[:guard]].each { |z| assert_in_delta Figure::Body::BALL, z, 0.01, text }
+    end
+  end
+
+  # Whoever kicks side on leans away from it, whichever way their chest looks.
+  def test_side_kicks_lean_away
+    ["lead side kick", "rear spinning back kick", "lead hook kick"].each do |text|
+      pose = poses(text).find { |each| each.phase == :contact }
+      assert_operator pose.joints[:neck][0], :<, pose.joints[:pelvis][0] - 15, text
+    end
+  end
+
   def test_hands_are_home_at_rest
     %w[1-2 rear\ kick slip\ rear-2].each do |text|
       all = poses(text)

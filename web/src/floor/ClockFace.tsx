@@ -121,7 +121,8 @@ export function NowOn({
               <FigureLoop
                 notation={combination.notation}
                 spoken={combination.spoken}
-                className="h-44 w-72 shrink-0 rounded-2xl bg-chalk px-3 py-2 max-sm:hidden"
+                sides={opened.holding ? ["striker", "holder"] : undefined}
+                className="h-48 w-72 shrink-0 rounded-2xl bg-chalk px-3 py-2 max-sm:hidden"
               />
             )}
           </div>

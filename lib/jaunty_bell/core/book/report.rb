@@ -6,8 +6,9 @@ module JauntyBell::Core
     #   known     {[combination id, rung] => Mastery}              names  {combination id => name}
     #   coming    NextClass items         weak_links  [WeakLinks::Link]         holds  [Care::Hold] of today
     #   away      whether they have been away for a while
+    #   drawn     [[name, Bench::Analysis]] of what is next and drawn as a body does it
     Report = Value.of(:name, :club, :today, :trained, :tally, :known, :names, coming: [].freeze, weak_links: [].freeze,
-      holds: [].freeze, away: false) do
+      holds: [].freeze, away: false, drawn: [].freeze) do
       # The days that a report on a day is about.
       def self.days(today) = (today - 7 * self::WEEKS + 1)..today
 

@@ -88,7 +88,8 @@ module JauntyBell
         Core::Book::Report.new(name: student[:name], club: @club.people.club[:name], today: today,
           trained: sessions.trained(days), tally: Core::Book::ClassWork.total(works(since: days.first).map(&:last)),
           known: known, names: ledger.names, coming: next_items, weak_links: weak_links,
-          holds: ledger.holds.fetch(id, []), away: ledger.pointers(id).any? { |pointer| pointer.kind == :back })
+          holds: ledger.holds.fetch(id, []), away: ledger.pointers(id).any? { |pointer| pointer.kind == :back },
+          drawn: drawn)
       end
 
       # A Core::Book::Span of days, with what was struck in them.
@@ -98,6 +99,18 @@ module JauntyBell
       end
 
       private
+
+      DRAWN = 2 # bodies in a report
+      NEWEST = %i[new ready due].freeze # whom a picture helps most first
+      private_constant :DRAWN, :NEWEST
+
+      def drawn
+        reading = @club.reading(stance: student[:stance])
+        next_items.sort_by.with_index { |item, i| [NEWEST.index(item.kind), i] }.filter_map { |item|
+          meaning = ledger.shelf[item.combination_id]
+          [ledger.names.fetch(item.combination_id), Core::Bench::Analysis.new(meaning, reading: reading)] if meaning
+        }.first(DRAWN)
+      end
 
       def heard(since)
         heard = diary.recordings(since: since).select { |row| row[:kind] == "heart" }

@@ -1,17 +1,14 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { download } from "../../kit/download";
 import { FigureDrawing } from "../../kit/figure/FigureDrawing";
 import type { Figure } from "../../kit/figure/poses";
 import { facing, VIEWS, type View, type ViewName } from "../../kit/figure/view";
 import { asks } from "../../kit/queries";
 import { useStill } from "../../kit/still";
-import { useSay } from "../../kit/toast";
 import type { Judging } from "../useAnalysis";
 import { Control } from "./Control";
 
 type Props = { figure: Figure; southpaw: boolean; seconds: number; seen: Seen; see: (seen: Seen) => void };
-type Taken = { figure: Figure; seen: Seen; southpaw: boolean; pace: number; name: string };
 
 /** Milliseconds without a key before the body is asked for: what is typed is read and judged first. */
 const STILL = 200;
@@ -26,7 +23,7 @@ export function useFigure(typed: string, { stance, partner }: Judging) {
 
 export type Seen = { name: ViewName; by: View | undefined };
 export const FIRST_SEEN: Seen = { name: "side", by: undefined };
-const viewOf = (seen: Seen, southpaw: boolean) => seen.by ?? facing(VIEWS[seen.name], southpaw);
+export const viewOf = (seen: Seen, southpaw: boolean) => seen.by ?? facing(VIEWS[seen.name], southpaw);
 
 /** The body doing what is typed, in step with the floor beside it; turned by hand, or seen from one of four sides. */
 export function FigurePicture({ figure, southpaw, seconds, seen, see }: Props) {
@@ -61,20 +58,6 @@ const SAID: Record<ViewName, string> = {
   behind: "from behind",
   above: "from above",
 };
-
-/** The figure as a picture that moves, for a phone; `pace` as a share of the usual tempo. */
-export function TakeMoving({ figure, seen, southpaw, pace, name }: Taken) {
-  const say = useSay();
-  const take = useMutation({
-    mutationFn: async () => {
-      const { movingFile } = await import("../../kit/figure/movingFile");
-      const scene = { figure, view: viewOf(seen, southpaw), southpaw, ghost: false };
-      download(await movingFile(scene, pace), name, "gif");
-    },
-    onError: () => say("The picture could not be made. Try once more."),
-  });
-  return <Control label="save as a picture that moves" sign="↓" busy={take.isPending} press={() => take.mutate()} />;
-}
 
 /** From where it is seen. */
 export function SeenFrom({ seen, see }: { seen: Seen; see: (seen: Seen) => void }) {

@@ -4,7 +4,8 @@ import { TEMPO } from "../../api/known";
 import { useKeysOf } from "../../kit/placeKeys";
 import type { Judging } from "../useAnalysis";
 import { Control } from "./Control";
-import { FIRST_SEEN, FigurePicture, SeenFrom, TakeMoving, useFigure } from "./FigurePicture";
+import { FIRST_SEEN, FigurePicture, SeenFrom, useFigure } from "./FigurePicture";
+import { TakeAway } from "./TakeAway";
 import { boundsOf, type Foot, type Frame, frameAt, pictureAt } from "./tween";
 
 type Props = {
@@ -31,6 +32,7 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
   const end = frames.at(-1)?.at ?? 0;
   const at = frameAt(frames, seconds);
   const index = frames[at]?.index ?? null;
+  const now = index === null ? undefined : reading.actions[index];
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a changed combination begins again at its guard
   useEffect(() => {
@@ -91,7 +93,14 @@ export function FloorPicture({ reading, notation, judging, bpm, select }: Props)
         ))}
         <SeenFrom seen={seen} see={setSeen} />
         {figure && (
-          <TakeMoving figure={figure} seen={seen} southpaw={southpaw} pace={faster} name={reading.canonical} />
+          <TakeAway
+            figure={figure}
+            notation={notation}
+            judging={judging}
+            seen={seen}
+            pace={faster}
+            action={now?.by === "self" && now.family !== "pause" ? (index ?? undefined) : undefined}
+          />
         )}
       </div>
     </figure>

@@ -76,17 +76,44 @@ export function momentAt(figure: Figure, seconds: number): Moment {
   const share = eased(Math.min(1, Math.max(0, (seconds - pose.at) / (next.at - pose.at))));
   return {
     joints: share > 0 ? between(from, jointsOf(figure, next), share) : from,
-    partner: share > 0 && next.partner ? between(partner, oppositeOf(figure, i + 1), share) : partner,
+    partner: share > 0 && next.partner ? stepping(partner, oppositeOf(figure, i + 1), share) : partner,
     pose,
     next,
     share,
   };
 }
 
-export function between(from: Joints, to: Joints, share: number): Joints {
-  const now = Object.fromEntries(
+export const between = (from: Joints, to: Joints, share: number): Joints => held(from, mixed(from, to, share));
+
+/** As `between`; feet that go somewhere are lifted, first the one that stands ahead on the way there, then the other. */
+function stepping(from: Joints, to: Joints, share: number): Joints {
+  const now = mixed(from, to, share);
+  const way = less(to.pelvis as Place, from.pelvis as Place);
+  const ahead = (side: string) => dot(from[`${side}_ball`] as Place, way);
+  const order = ["left", "right"].sort((one, other) => ahead(other) - ahead(one));
+  order.forEach((side, turn) => {
+    const [ankle, ball] = [`${side}_ankle`, `${side}_ball`];
+    const stays = (place: Place | undefined) => place !== undefined && place[2] <= IN_THE_AIR;
+    const far = size(less(to[ball] as Place, from[ball] as Place));
+    if (far < A_STEP || !stays(from[ball]) || !stays(to[ball])) return;
+    const own = Math.min(1, Math.max(0, share * 2 - turn));
+    const lift: Place = [0, 0, Math.min(HIGHEST, far / 4) * Math.sin(Math.PI * own)];
+    for (const name of [ankle, ball]) now[name] = go(mix(from[name] as Place, to[name] as Place, own), lift, 1);
+  });
+  return held(from, now);
+}
+
+/** Cm below which a foot has not gone anywhere; how high one is lifted. */
+const A_STEP = 3;
+const HIGHEST = 7;
+
+const mixed = (from: Joints, to: Joints, share: number) =>
+  Object.fromEntries(
     Object.entries(from).map(([name, place]) => [name, mix(place, to[name] as Place, share)]),
   ) as Joints;
+
+/** The bones as long as they were, their joints as near as can be to where they are now. */
+function held(from: Joints, now: Joints): Joints {
   const hold = (root: string, end: string) => {
     const off = less(now[end] as Place, now[root] as Place);
     const long = size(less(from[end] as Place, from[root] as Place));
