@@ -57,7 +57,7 @@ class Screenshots < SystemTest
       side = each.sides.include?(:rear) ? :rear : each.sides.first
       action = Core::Bench::Action.new(technique: each, side: side, level: each.level)
       analysis = Core::Bench::Analysis.new(Core::Bench::Combination.new([action]))
-      JauntyBell::Files::FigureSvg.new(analysis, height: 138, guard: false).to_s
+      JauntyBell::Files::FigureSvg.new(analysis, height: 146, guard: false).to_s
     end
     Tempfile.create(["figures", ".html"]) do |file|
       file.write("<style>body {margin: 12px; background: #FFFCF5; display: flex; flex-wrap: wrap; " \

@@ -312,7 +312,14 @@ class BenchSystemTest < SystemTest
     part = db[:combinations].first(name: "Undertow, its start")
     assert_equal db[:combinations].first(name: "Undertow")[:id], part[:origin_id]
     click_button "Mirror: the other stance"
-    within("section[aria-label='Beside it']") { assert_text "right jab, left cross" }
+    within("section[aria-label='Beside it']") do
+      assert_text "right jab, left cross"
+      find("summary", text: "How the body does it").click
+      assert_selector "[data-testid=figure]"
+      click_button "the holder’s side"
+      assert_selector "button[aria-pressed=true]", text: "the holder’s side"
+    end
+    assert_accessible
   end
 
   def test_search_by_what_it_contains

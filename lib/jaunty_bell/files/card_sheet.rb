@@ -1,4 +1,3 @@
-
 module JauntyBell
   module Files
     # What the wall sheet and the pocket cards have in common: what is said of each round.

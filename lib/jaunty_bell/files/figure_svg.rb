@@ -21,8 +21,8 @@ module JauntyBell
       Body = Core::Value.of(:bands, :words, :target, :left, :right)
 
       # `analysis` a Core::Bench::Analysis; `height` and `within` (how wide it may be) in points: the bodies are as
-      # large as both allow. `view` {"turn" => degrees, "tilt" => degrees} as Core::Bench::Figure::Bands::VIEWS, else the
-      # side that is open; `guard` whether it begins with that; `only` an index of the one action that is drawn.
+      # large as both allow. `view` {"turn" => degrees, "tilt" => degrees} as of Core::Bench::Figure::Bands::VIEWS, else
+      # the side that is open; `guard` whether it begins with that; `only` the index of the one action that is drawn.
       def initialize(analysis, height:, within: Float::INFINITY, view: nil, guard: true, only: nil)
         @analysis = analysis
         @guard = guard
@@ -56,7 +56,7 @@ module JauntyBell
       def wide(body) = [(body.right - body.left) * @scale, body.words.map(&:length).max * LETTER].max
 
       # Cm over the floor, upwards less than nothing: as high as somebody in guard, at least.
-      def top = @top ||= [(bands.map { |band| highest(band) }.min), (from_above? ? 0 : -TALL)].min - 4
+      def top = @top ||= [bands.map { |band| highest(band) }.min, (from_above? ? 0 : -TALL)].min - 4
 
       def highest(band) = [band.from[1], band.to[1]].min - band.radii.max
 
@@ -121,8 +121,8 @@ module JauntyBell
 
       def words(body, middle)
         body.words.each_with_index.map do |line, i|
-          %(<text x="#{n(middle)}" y="#{n(ground * @scale + LINE * (i + 1))}" font-size="#{WORDS}" text-anchor="middle" fill="#{INK}">) +
-            %(#{CGI.escapeHTML(line)}</text>)
+          %(<text x="#{n(middle)}" y="#{n(ground * @scale + LINE * (i + 1))}" font-size="#{WORDS}" ) +
+            %(text-anchor="middle" fill="#{INK}">#{CGI.escapeHTML(line)}</text>)
         end.join
       end
 

@@ -1,4 +1,3 @@
-
 module JauntyBell
   module Files
     # A series on paper, in its order: each combination with its number, its name, its words and its wrap.
