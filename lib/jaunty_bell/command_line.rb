@@ -12,7 +12,7 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit version late path figure rotate cues pairs review load mastery
+    COMMANDS = %w[combo pace parts like write card fit version late path figure rotate cues pairs homework review load mastery
       plan simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
@@ -34,6 +34,7 @@ module JauntyBell
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
+      bin/jaunty homework FILE                         a class alone, to the second; the file's shape is in docs/formats.md
       bin/jaunty review TEXT [--tempo N] [--pause S]   a strike sensor's CSV milliseconds,hand,g on standard input
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input
@@ -252,6 +253,8 @@ module JauntyBell
     end
 
     def pairs = Files::PairsJson.of(Files::PairsJson.read(file).made)
+
+    def homework = Files::HomeworkJson.of(Files::HomeworkJson.made(file, reading))
 
     # A round as a sensor felt it, against the combination it was meant to be.
     def review

@@ -22,6 +22,17 @@ module JauntyBell::Core
         def limb(action, reading) =
           action.contact? ? "#{reading.hand_of(action.side, :self)} #{action.technique.limb}" : nil
 
+        # The longest run of a combination's actions that spares limbs and has a strike in it, or nil.
+        def longest_part(combination, limbs, reading)
+          runs = combination.actions.chunk_while do |one, two|
+            [one, two].none? { |action| limbs.include?(limb(action, reading)) }
+          end
+          run = runs.select { |actions|
+            actions.none? { |action| limbs.include?(limb(action, reading)) } && actions.any?(&:contact?)
+          }.max_by(&:size)
+          Bench::Combination.new(run) if run
+        end
+
         private
 
         def blocked_limbs(blocks, task, reading)
@@ -58,17 +69,6 @@ module JauntyBell::Core
           elsif part then "the part #{Bench::Notation.write(part, reading)} of it"
           else "its steps and defence, without striking"
           end
-        end
-
-        # The longest run of actions that spares the limbs and has a strike in it.
-        def longest_part(combination, limbs, reading)
-          runs = combination.actions.chunk_while do |one, two|
-            [one, two].none? { |action| limbs.include?(limb(action, reading)) }
-          end
-          run = runs.select { |actions|
-            actions.none? { |action| limbs.include?(limb(action, reading)) } && actions.any?(&:contact?)
-          }.max_by(&:size)
-          Bench::Combination.new(run) if run
         end
 
         def likest(combination, limbs, reading, shelf)

@@ -7,10 +7,10 @@ module JauntyBell::Core
     #   measured_in  :seconds or :reps; usual: how many of them, on each side where it has two
     #   sides        whether one side is done and then the other
     #   effort       0–10 while it is done
-    #   jumps        whether the feet leave the floor; room "spot", "mat" (somebody lies down) or "lane" (one moves
+    #   jumps        whether the feet leave the floor; loud: whether it is heard a floor below; room "spot", "mat" (somebody lies down) or "lane" (one moves
     #                away)
     #   drawn        Drawing::Pose facts, one or two
-    Exercise = Value.of(:id, :name, :spoken, :purpose, :measured_in, :usual, :effort, sides: false, jumps: false,
+    Exercise = Value.of(:id, :name, :spoken, :purpose, :measured_in, :usual, :effort, sides: false, jumps: false, loud: false,
       room: "spot", gear: [].freeze, cues: [].freeze, cautions: [].freeze, drawn: [].freeze) do
       # The name as a coach writes it.
       def plain = name
@@ -24,6 +24,9 @@ module JauntyBell::Core
 
       # Figures to draw: an array of Drawing::Figures.
       def figures = drawn.map { |pose| Drawing.of(pose) }
+
+      # Whether neighbours below hear it.
+      def loud? = loud || jumps
 
       # Whether it wants the floor beyond the spot one stands on.
       def roomy? = room == "lane"

@@ -49,7 +49,7 @@ module JauntyBell::Core
         lists = %w[kit cues cautions].to_h { |key| [key, Array(entry[key]).map(&:to_s).freeze] }
         Exercise.new(id: id, name: entry.fetch("name"), spoken: entry["spoken"] || plain(entry.fetch("name")),
           purpose: entry.fetch("for"), measured_in: entry.fetch("in").to_sym, usual: entry.fetch("usual"),
-          effort: entry.fetch("effort"), sides: !!entry["sides"], jumps: !!entry["jumps"],
+          effort: entry.fetch("effort"), sides: !!entry["sides"], jumps: !!entry["jumps"], loud: !!entry["loud"],
           room: entry.fetch("room", "spot"), gear: lists["kit"], cues: lists["cues"], cautions: lists["cautions"])
       end
 
