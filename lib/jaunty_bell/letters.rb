@@ -68,6 +68,14 @@ module JauntyBell
         TEXT
       end
 
+      # Of what a student told on their own page; no word of what.
+      def hurt(to:, name:, matter:)
+        Letter.new(to: to, subject: "#{name} is held back", text: <<~TEXT)
+          #{name} told on their own page: #{matter}. They are held back from now on; open their page in the Book to see
+          what was said and to decide what they may do.
+        TEXT
+      end
+
       def strange_device(to:, name:, address:, at:)
         Letter.new(to: to, subject: "A new device is signed in to Jaunty Bell", text: <<~TEXT)
           #{name}, from #{address}, signed in to your account on #{at.utc.strftime("%-d %B %Y, %H:%M")} UTC. \

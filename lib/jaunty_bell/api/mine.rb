@@ -1,5 +1,3 @@
-require "rqrcode"
-
 module JauntyBell
   module Api
     # One's own account: how one signs in, where one is signed in now, and devices that one does not know.
@@ -26,10 +24,7 @@ module JauntyBell
 
       # A text as a code to photograph: an address, or the key of a time code.
       post "/codes", who: :all do
-        answer({svg: RQRCode::QRCode.new(body_given["text"]).as_svg(viewbox: true, use_path: true, module_size: 4,
-          svg_attributes: {role: "img", "aria-label": "A code to photograph"})})
-      rescue RQRCodeCore::QRCodeArgumentError, RQRCodeCore::QRCodeRunTimeError
-        raise Core::InvalidInput.new("This is too long for a code.", path: "text")
+        answer({svg: Files::CodeSvg.of(body_given["text"], "A code to photograph")})
       end
 
       private

@@ -19,6 +19,7 @@ module JauntyBell
                "/paper" => Paper, "/calendar" => Calendar, "/care" => Care, "/floor" => Floor, "/book" => Book,
                "/records" => Records, "/weeks" => Weeks, "/weeks/programmes" => Programmes, "/school" => School,
                "/crew" => Crew, "/groups" => Groups, "/club" => ClubHouse, "/mine" => Mine, "/health" => Health,
+               "/corner" => Corner, "/corners" => Corners,
                "/resets" => Resets}.freeze
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)

@@ -21,6 +21,7 @@ module JauntyBell
         MATTERS: Core::Care::MATTERS, BLOCKED: Core::Care::BLOCKS, EFFORT_WORDS: Core::Book::Effort::WORDS,
         DAYS: Core::Weeks::DAYS, FAMILIES: Core::Lexicon::EntryRules::TAUGHT,
         STRIKING: Core::Lexicon::EntryRules::STRIKING, PLANES: RULES["plane"], TARGETS: RULES["levels"],
+        HOME_THINGS: Core::Book::Homework::THINGS, HOME_ROOMS: Core::Book::Homework::ROOMS,
         GRAVE_POINTERS: Core::Book::Pointers::GRAVE, GRAVE_NOTES: Core::Floor::Door::GRAVE
       }.freeze
 
@@ -33,7 +34,7 @@ module JauntyBell
         effort: Core::Book::Effort::RATINGS, minutes: Core::Book::Effort::MINUTES,
         halfLife: Core::Book::Mastery::HALF_LIVES, attempts: Core::Book::Mastery::ATTEMPTS,
         phases: 0..Core::Card::MOST_PHASES, tradeSets: Core::Bench::Trade::SETS,
-        weeks: Core::Weeks::Programme::WEEKS, classMinutes: Core::Weeks::Programme::MINUTES
+        homework: Core::Book::Homework::MINUTES, weeks: Core::Weeks::Programme::WEEKS, classMinutes: Core::Weeks::Programme::MINUTES
       }.transform_values { |range| [range.min, range.max] }.freeze
 
       # Our own short words as a coach reads them: name in the interface => kind in Core::Lexicon::Plain.
@@ -57,6 +58,7 @@ module JauntyBell
         TradeTurn: CHOICES[:TRADE_TURNS], TradeBegins: CHOICES[:TRADE_BEGINS], TradeForce: CHOICES[:TRADE_FORCES],
         Purpose: CHOICES[:PURPOSES], ExerciseRoom: CHOICES[:EXERCISE_ROOMS], Measure: CHOICES[:MEASURES],
         PathShape: CHOICES[:PATH_SHAPES], CircuitBells: CHOICES[:CIRCUIT_BELLS],
+        HomeThing: CHOICES[:HOME_THINGS], HomeRoom: CHOICES[:HOME_ROOMS],
         DoorNoteKind: Core::Floor::Door::KINDS, State: Core::Book::Mastery::STATES,
         Severity: Core::Bench::Flow::SEVERITIES
       }.freeze

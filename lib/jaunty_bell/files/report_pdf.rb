@@ -4,18 +4,11 @@ module JauntyBell
     class ReportPdf < Sheet
       MOST = 8 # lines of each list
       TALL = 92 # points of a row of bodies
-      # By the kind of a Core::Book::NextClass item.
-      NEXT = {
-        due: ->(name, rung, above, _) {
-          "#{name} #{rung}: have another look at it#{", then try it #{above}" if above}."
-        },
-        ready: ->(name, rung, _, _) { "#{name}: you are ready to try it #{rung}." },
-        new: ->(name, _, _, from) { "#{name}: new to you, and close to #{from}." }
-      }.freeze
 
       # `report` a Core::Book::Report.
       def initialize(report)
         @report = report
+        @lines = Core::Book::ReportLines.new(report)
       end
 
       # The PDF as a string.
@@ -33,8 +26,6 @@ module JauntyBell
       end
 
       private
-
-      def at(rung) = Core::Lexicon::Plain.at(rung)
 
       def head
         @pdf.fill_color BRASS
@@ -91,26 +82,12 @@ module JauntyBell
       end
 
       def own
-        owned = @report.highest.select { |_, (_, mastery)| mastery.owned? }
-        return ["Nothing is yours yet: it takes clean work on two different days."] if owned.empty?
-        listed(owned.map { |id, (rung, mastery)|
-          "#{named(id)} #{at(rung)}. Your marks vouch for it " \
-            "#{Core::Book::PlainWords.vouched(mastery.due_in)}."
-        })
+        owned = @lines.own
+        owned.empty? ? ["Nothing is yours yet: it takes clean work on two different days."] : listed(owned)
       end
 
       def coming
-        lines = @report.coming.map do |item|
-          NEXT.fetch(item.kind).call(named(item.combination_id), at(item.rung), item.above && at(item.above),
-            item.from && named(item.from))
-        end
-        lines += @report.weak_links.map { |link|
-          "The step from one to the next in #{Core::Bench::Notation.spoken(link.pair)}: drill it alone, " \
-            "slowly, until it is smooth."
-        }
-        lines += @report.highest.filter_map { |id, (rung, mastery)|
-          "#{named(id)} #{at(rung)}: keep at it." if mastery.state == :learning
-        }
+        lines = @lines.coming + @lines.learning
         lines.empty? ? ["Come to class: what you are marked on shows here."] : listed(lines)
       end
 
@@ -139,8 +116,6 @@ module JauntyBell
           "After any knock to the head stop for the day and tell a coach; a clinician decides when you come back."]
           .compact
       end
-
-      def named(id) = @report.names.fetch(id)
 
       def listed(lines) = lines.first(MOST) + ((lines.size > MOST) ? ["… and #{lines.size - MOST} more."] : [])
 

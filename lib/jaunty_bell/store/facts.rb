@@ -49,14 +49,15 @@ module JauntyBell
         sets[:marks].returning(:student_id, :combination_id).update(taken_back_at: Clock.now)
       end
 
-      # Efforts of these students in a class that count: [{id:, student_id:, estimated:, at:}].
-      def efforts(class_id, student_ids)
-        of_class(:efforts, class_id).where(student_id: student_ids, taken_back_at: nil)
-          .select(:id, :student_id, :estimated, :at).all
+      # Of each of these students' efforts in a class one counts (Core::Book::Effort.counting); the others stay on record.
+      def one_effort_each(class_id, student_ids)
+        said = of_class(:efforts, class_id).where(student_id: student_ids, taken_back_at: nil)
+          .select(:id, :student_id, :estimated, :by_student, :at).to_hash_groups(:student_id).values
+        others = said.flat_map { |efforts| efforts - [Core::Book::Effort.counting(efforts)] }
+        return if others.empty?
+        @db[:efforts].where(club_id: @club_id, id: others.map { |effort| effort[:id] })
+          .update(taken_back_at: Clock.now)
       end
-
-      # Efforts that no longer count; they stay on record.
-      def discount_efforts(ids) = @db[:efforts].where(club_id: @club_id, id: ids).update(taken_back_at: Clock.now)
 
       # Everything recorded of a class but what sensors heard: {table => rows}.
       def of(class_id) =

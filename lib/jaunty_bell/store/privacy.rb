@@ -4,10 +4,10 @@ module JauntyBell
     class Privacy
       # Tables with rows of one student, facts before what they refer to.
       OWN = %i[attendances departures efforts marks tallies notes knocks recordings class_guests past_memberships
-        also_in pauses masteries
+        also_in pauses corners comings homeworks tidings masteries
         links corrections health_audit holds].freeze
       OF_HOLDS = %i[return_steps clearances].freeze
-      LEFT_OUT = %i[club_id].freeze
+      LEFT_OUT = %i[club_id digest].freeze
 
       # What stays when somebody is erased, in words: it names nobody.
       STAYS = ["how many were at each class they came to", "what each class drilled and for how long",

@@ -9,6 +9,9 @@ module JauntyBell::Core
     # How the time is shared out, and how hard it is: the house's own, no source.
     class Homework
       MINUTES = (5..45)
+      ROOMS = %w[spot mat lane].freeze
+      THINGS = %w[mirror bag gloves rope bench weights].freeze
+      GEAR = {"rope" => "skipping rope", "bench" => "bench", "weights" => "light weights"}.freeze # as exercises name it
       AGAIN = 7 # days within which no two are the same
       TRIES = 60 # of choosing otherwise, before it is said that nothing else is left
       EASIEST = 2 # effort a drill may be lowered to

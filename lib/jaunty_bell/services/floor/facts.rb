@@ -35,7 +35,7 @@ module JauntyBell
         facts.fetch(:knocks, []).each { |knock| hold_back(knock) }
         take_back(facts)
         judge(facts.fetch(:marks, []))
-        facts.fetch(:efforts, []).map { |effort| effort[:student_id] }.uniq.then { |ids| one_effort_each(ids) }
+        @club.facts.one_effort_each(@class_id, facts.fetch(:efforts, []).map { |effort| effort[:student_id] }.uniq)
         Store::History.new(@club.db, @club.id, @class_id).settle if facts[:round_runs]&.any?
         fresh
       end
@@ -64,13 +64,6 @@ module JauntyBell
       def take_back(facts)
         late = facts.values_at(*Store::Facts::TAKEN_BACK).compact.flatten.map { |fact| fact[:id] }
         judge(@club.facts.take_back(@class_id, facts.fetch(:taken_back, []), late: late))
-      end
-
-      # Of each student's efforts in the class one counts (Core::Book::Effort.counting).
-      def one_effort_each(ids)
-        said = @club.facts.efforts(@class_id, ids).group_by { |effort| effort[:student_id] }.values
-        others = said.flat_map { |efforts| efforts - [Core::Book::Effort.counting(efforts)] }
-        @club.facts.discount_efforts(others.map { |effort| effort[:id] }) if others.any?
       end
 
       # What these marks mean changes what is kept of their students' masteries.

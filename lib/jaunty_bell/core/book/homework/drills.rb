@@ -96,7 +96,7 @@ module JauntyBell::Core
         end
 
         def part_of(named, what) =
-          named.but(name: "#{named.name}: #{Bench::Notation.write(what, @reading)} of it", what: what)
+          named.but(id: nil, name: "#{named.name}: #{Bench::Notation.write(what, @reading)} of it", what: what)
 
         # The highest rung not above this one that needs nobody else, and room to move for the one on the move.
         def alone(rung)

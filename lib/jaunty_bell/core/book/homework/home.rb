@@ -34,10 +34,6 @@ module JauntyBell::Core
 
         def rooms = ROOMS.take(ROOMS.index(room) + 1)
       end
-
-      ROOMS = %w[spot mat lane].freeze
-      THINGS = %w[mirror bag gloves rope bench weights].freeze
-      GEAR = {"rope" => "skipping rope", "bench" => "bench", "weights" => "light weights"}.freeze
     end
   end
 end

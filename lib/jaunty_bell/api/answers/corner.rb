@@ -1,0 +1,60 @@
+module JauntyBell
+  module Api::Answers
+    # A student's own page: nothing of anybody else but the first names of whom they work with today.
+    class Corner
+      # `corner` a Services::Book::Corner.
+      def initialize(corner)
+        @corner = corner
+        @club = corner.club
+      end
+
+      def to_h
+        {id: @corner.visit.corner_id, first_name: @corner.first_name, guardian: @corner.visit.guardian,
+         junior: @corner.junior?, stance: @corner.student[:stance], today: @corner.today.iso8601, club: club,
+         coming: coming, to_tell: @corner.to_tell.map { |row| row.merge(on: row[:on].iso8601) },
+         sessions: @corner.own_word.sessions(@corner.today - Services::Book::Corner::AGAIN)
+           .map { |row| row.merge(on: row[:on].iso8601) },
+         holds: @corner.holds.map { |hold| {matter: hold.matter, blocked: hold.blocked, to: hold.to&.iso8601} },
+         homeworks: @corner.own_word.homeworks.map { |row| Homework.shown(row) },
+         requests: requests, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
+         devices: devices}
+      end
+
+      # What is theirs, in plain words; of juniors no load.
+      def theirs
+        report = Services::Book::StudentBook.new(@club, @corner.student).report
+        lines = Core::Book::ReportLines.new(report)
+        {owned: lines.own, next: lines.coming, learning: lines.learning,
+         weeks: @corner.junior? ? nil : report.minutes.map { |day, minutes| {from: day.iso8601, minutes: minutes} }}
+      end
+
+      private
+
+      def club
+        row = @club.people.club
+        {name: row[:name], country: row[:country], time_zone: row[:time_zone],
+         first_aid: @club.school.settings.first_aid}
+      end
+
+      def coming
+        row = @corner.coming or return
+        opened = @corner.opened
+        {class_id: row[:id], title: row[:title], starts_at: row[:starts_at].utc.iso8601, minutes: row[:minutes],
+         room: row[:room], word: @corner.said_of_coming, bring: @corner.bring, partners: @corner.partners,
+         drilled: opened.combinations.values.map { |each| Files::CombinationJson.of(each, @club.reading) }}
+      end
+
+      def requests
+        @corner.own_word.requests.map do |row|
+          row.merge(at: row[:at].utc.iso8601, seen_at: row[:seen_at]&.utc&.iso8601)
+        end
+      end
+
+      def devices
+        Store::Corners.new(@club.db, @club.id).devices(@corner.visit.corner_id).map do |row|
+          {id: row[:id], name: row[:name], here: row[:id] == @corner.visit.device_id}
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,126 @@
+module JauntyBell
+  module Api
+    # A student's own page: opened by a code, looked at by a device's own token, and nothing else of the club with it.
+    class Corner < Room
+      TOKEN = "HTTP_JAUNTY_CORNER"
+      WHOSE = "corner".freeze # of whom tries are counted
+
+      # A code is tried; right, it makes this device one of the page's.
+      post "/devices", who: :anybody do
+        token = counting(WHOSE, Store::Missing) do
+          Store::Corners.enter(db, body_given["code"], device: Device.name(request.user_agent))
+        end
+        answer({token: token}, status: 201)
+      end
+
+      get("/?", who: :corner) { answer(page.to_h) }
+
+      get("/theirs", who: :corner) { answer(page.theirs) }
+
+      delete "/devices/:id", who: :corner do
+        corners.close(visit.corner_id, id)
+        answer({})
+      end
+
+      put "/comings/:id", who: :corner do
+        given = body_given
+        own_word.coming(class_id: id, word: given["word"], minutes: given["minutes"], at: given["at"])
+        answer({})
+      end
+
+      post "/efforts", who: :corner do
+        corner.tell_effort(**told("id", "class_id", "effort", "at"))
+        answer({}, status: 201)
+      end
+
+      post "/sessions", who: :corner do
+        given = told("id", "on", "effort", "minutes", "title", "at")
+        corner.tell_session(**given, on: Date.iso8601(given[:on]))
+        answer({}, status: 201)
+      end
+
+      post "/hurts", who: :corner do
+        given = told("id", "matter", "text", "at")
+        tell_coaches(given) if corner.tell_hurt(**given)
+        answer({blocked: corner.holds.map(&:blocked), red_flags: Core::Care::HeadKnock::RED_FLAGS}, status: 201)
+      end
+
+      post "/requests", who: :corner do
+        own_word.tiding(**told("id", "kind", "text", "at"), guardian: visit.guardian)
+        answer({}, status: 201)
+      end
+
+      # A class alone, made of what is due, weak or next.
+      post "/homeworks", who: :corner do
+        given = body_given
+        place = Core::Book::Homework::Home.new(**given["home"].transform_keys(&:to_sym))
+        made = at_home.made(minutes: given["minutes"], home: place, seed: given["id"].delete("-").to_i(16))
+        row = own_word.keep_homework(id: given["id"], on: corner.today, minutes: given["minutes"],
+          home: given["home"], signature: made.signature, made: Answers::Homework.new(club, at_home.reading, made).to_h)
+        answer(Answers::Homework.shown(row), status: 201)
+      end
+
+      get("/homeworks/:id", who: :corner) { answer(Answers::Homework.shown(own_word.homework(id))) }
+
+      # Done, or as far as it was; how hard it was goes into their load.
+      put "/homeworks/:id/done", who: :corner do
+        given = told("effort_id", "seconds", "effort", "at")
+        row = own_word.homework(id)
+        effort = Core::Book::Effort.new(given[:effort], (given[:seconds] / 60.0).round)
+        db.transaction(savepoint: true) do
+          own_word.done(id, seconds: given[:seconds], effort: effort.rating, at: given[:at])
+          own_word.effort(id: given[:effort_id], on: corner.today, effort: effort.rating, minutes: effort.minutes,
+            at: given[:at], title: "Homework", homework_id: row[:id])
+        end
+        answer({})
+      end
+
+      get "/report.pdf", who: :corner do
+        content_type "application/pdf"
+        attached(corner.student[:name], "pdf")
+        Files::ReportPdf.new(Services::Book::StudentBook.new(club, corner.student).report).render
+      end
+
+      get "/everything.json", who: :corner do
+        attached(corner.student[:name], "json")
+        answer(Files::StudentFile.json(Store::Privacy.new(db, club.id).on_file(corner.id)))
+      end
+
+      private
+
+      # Whoever looks; halts where no page is theirs.
+      def visit
+        @visit ||= Store::Corners.visit(db, env[TOKEN]) || halt(Errors.response(401, Store::Corners::SHUT))
+      end
+
+      def permit(who)
+        return super unless who == :corner
+        Core::Ways.go_by(visit.country)
+        true
+      end
+
+      def club = @club ||= Services::Club.new(db, visit.club_id)
+
+      def corner = @corner ||= Services::Book::Corner.new(club, visit)
+
+      def page = Answers::Corner.new(corner)
+
+      def own_word = corner.own_word
+
+      def corners = Store::Corners.new(db, club.id)
+
+      def at_home = @at_home ||= Services::Book::AtHome.new(club, corner.student)
+
+      # Of what was sent, by these names.
+      def told(*names) = names.to_h { |name| [name.to_sym, body_given[name]] }
+
+      # By mail too, where there is mail.
+      def tell_coaches(told)
+        return unless Letters.can?
+        Store::Crew.new(db, club.id).accounts.reject { |row| row[:closed] || row[:role] == "assistant" }.each do |row|
+          Letters.send_later(Letters.hurt(to: row[:email], name: corner.student[:name], matter: told[:matter]))
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,77 @@
+module JauntyBell
+  module Api
+    # Students' own pages as coaches make and end them, consents, and what was told on them that a coach must see.
+    class Corners < Room
+      # Of one student: what stands, and why one may not be made.
+      get("/students/:id", who: :coach) { answer(shown_of(id)) }
+
+      # Makes one, or replaces it; its code is told this once.
+      post "/?", who: :coach do
+        given = body_given
+        made = corners.make(id: given["id"], student_id: given["student_id"], guardian: given["guardian"],
+          by: account[:id])
+        answer({id: made[:id], code: made[:code], ends_at: made[:ends_at].utc.iso8601,
+                picture: Files::CodeSvg.of(address(made[:code]), "The link as a code to photograph")}, status: 201)
+      end
+
+      delete "/:id", who: :coach do
+        corners.end(id)
+        answer({})
+      end
+
+      # New codes of several on paper, eight a sheet; who may have none is left out.
+      post "/sheets", who: :coach do
+        made = body_given["pages"].filter_map do |page|
+          student = people.student(page["student_id"])
+          next if corners.refusal(student, page["guardian"])
+          code = corners.make(id: page["id"], student_id: student[:id], guardian: page["guardian"], by: account[:id])[:code]
+          {name: student[:name], guardian: page["guardian"], code: code, address: address(code)}
+        end
+        raise Core::InvalidInput, "None of them may have a page yet." if made.empty?
+        content_type "application/pdf"
+        attached("pages of their own", "pdf")
+        Files::CornersPdf.new(made, club: people.club[:name]).render
+      end
+
+      put "/students/:id/consent", who: :coach do
+        given = body_given
+        corners.consent(id, by: given["by"]&.strip, on: given["on"] && Date.iso8601(given["on"]))
+        answer(shown_of(id))
+      end
+
+      # What nobody has seen to yet, the newest first.
+      get("/tidings", who: :all) { answer(tidings.unseen.map { |row| shown_tiding(row) }) }
+
+      put "/tidings/:id", who: :coach do
+        tidings.see(id, by: account[:id], answer: body_given["answer"])
+        answer(tidings.unseen.map { |row| shown_tiding(row) })
+      end
+
+      private
+
+      def corners = Store::Corners.new(db, club_id)
+
+      def tidings = Store::Tidings.new(db, club_id)
+
+      def address(code) = "#{request.scheme}://#{request.host_with_port}/corner#code=#{code}"
+
+      def shown_of(id)
+        student = people.student(id)
+        {junior: people.junior?(student, people.today), refusal: corners.refusal(student, false),
+         guardian_refusal: corners.refusal(student, true),
+         consent: student[:consent_on] && {by: student[:consent_by], on: student[:consent_on].iso8601},
+         pages: corners.of(id).map { |row| shown_page(row) }}
+      end
+
+      def shown_page(row)
+        row.merge(made_at: row[:made_at].utc.iso8601, ends_at: row[:ends_at].utc.iso8601,
+          devices: row[:devices].map { |device| device.merge(last_at: device[:last_at].utc.iso8601) })
+      end
+
+      # What was told of a body is for coaches.
+      def shown_tiding(row)
+        row.merge(at: row[:at].utc.iso8601, text: (assistant? && row[:kind] == "hurt") ? "" : row[:text])
+      end
+    end
+  end
+end
