@@ -26,7 +26,7 @@ const offline = VitePWA({
   workbox: {
     globPatterns: ["**/*.{js,css,html,svg,png,woff2,wav}"],
     navigateFallback: "/index.html",
-    navigateFallbackDenylist: [/^\/api\//],
+    navigateFallbackDenylist: [/^\/api\//, /^\/corner$/],
     cleanupOutdatedCaches: true,
     runtimeCaching: [
       {
@@ -41,6 +41,11 @@ const offline = VitePWA({
 
 export default defineConfig({
   plugins: [react(), tailwindcss(), offline],
-  build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
+  build: {
+    target: "es2022",
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    rolldownOptions: { input: ["index.html", "corner.html"] },
+  },
   server: { proxy: { "/api": "http://127.0.0.1:4000" } },
 });

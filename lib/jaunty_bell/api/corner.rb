@@ -50,6 +50,13 @@ module JauntyBell
         answer({}, status: 201)
       end
 
+      # How a body does something, for a device to keep.
+      post "/figures", who: :corner do
+        part = Core::Bench::Notation.partly(body_given["notation"], at_home.reading)
+        next answer(Files::FigureJson::NOBODY) unless part.combination
+        answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: at_home.reading)))
+      end
+
       # A class alone, made of what is due, weak or next.
       post "/homeworks", who: :corner do
         given = body_given

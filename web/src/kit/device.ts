@@ -82,10 +82,14 @@ export async function leave({ unsent }: { unsent: boolean }) {
   await clear((name) => classes.some((id) => name === hallKey(owner, id)));
 }
 
+/** Of students' own pages, which are opened on this device beside the club's: theirs to leave. */
+const OF_STUDENTS = "corner:";
+
 /** Forgets what is kept of classes but what `stays`, and every answer and draft. */
 async function clear(stays: (name: string) => boolean) {
   await window.caches?.delete("club");
-  for (const name of await keptNames()) if (!stays(name)) await keepFor(name, undefined);
+  for (const name of await keptNames())
+    if (!stays(name) && !name.startsWith(OF_STUDENTS)) await keepFor(name, undefined);
   forgetAll(OURS);
 }
 

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { FigureLoop, SIDES, type Side } from "./FigureLoop";
+import { FigureLoop } from "./FigureLoop";
+import { SIDES, type Side } from "./MovingFigure";
 
 type Props = { notation: string; spoken: string; stance?: Schemas["Question"]["stance"]; className?: string };
 

@@ -1,0 +1,169 @@
+import { useEffect, useState } from "react";
+import type { Schemas } from "../api/client";
+import { download } from "../kit/download";
+import { newId } from "../kit/ids";
+import { Trouble } from "../kit/parts";
+import { shortDate } from "../kit/time";
+import type { OwnPage, Page } from "./box";
+import { take, theirs } from "./own";
+import { Button, Card, Part } from "./parts";
+
+type Theirs = Awaited<ReturnType<typeof theirs>>;
+type Props = { own: OwnPage; page: Page; add: () => void; gone: () => Promise<void> };
+type Kind = Schemas["Corner"]["requests"][number]["kind"];
+
+/** What they own, what is next, their file, and what they ask of the club. */
+export default function Mine({ own, page, add, gone }: Props) {
+  const [known, setKnown] = useState<Theirs>();
+  const [error, setError] = useState<unknown>();
+  useEffect(() => {
+    theirs(own).then(setKnown, setError);
+  }, [own]);
+  const fetchFile = (path: "report.pdf" | "everything.json") =>
+    take(own, path).then((file) => {
+      const [, extension] = path.split(".") as [string, string];
+      download(file, page.first_name, extension);
+      setError(undefined);
+    }, setError);
+  return (
+    <>
+      {error !== undefined && <Trouble error={error} />}
+      {known && <Known known={known} />}
+      <Part title="To take away">
+        <div className="grid gap-2">
+          <Button onClick={() => void fetchFile("report.pdf")}>Your report (PDF)</Button>
+          <Button onClick={() => void fetchFile("everything.json")}>All that is on file of you</Button>
+        </div>
+      </Part>
+      <Ask own={own} page={page} />
+      <Part title="This phone">
+        <p className="mb-2 text-lg">
+          Open on {page.devices.map((device) => (device.here ? `this one (${device.name})` : device.name)).join(", ")}.
+          It opens on three at most.
+        </p>
+        <div className="grid gap-2">
+          <Button onClick={add}>Somebody else of this household</Button>
+          <Leave gone={gone} />
+        </div>
+      </Part>
+    </>
+  );
+}
+
+function Known({ known }: { known: Theirs }) {
+  const most = Math.max(1, ...(known.weeks ?? []).map((week) => week.minutes));
+  return (
+    <>
+      <Lines title="What you own" lines={known.owned} empty="Nothing yet: it takes clean work on two different days." />
+      <Lines title="Nearly there" lines={known.learning} />
+      <Lines title="What is next" lines={known.next} empty="Come to class: what you are marked on shows here." />
+      {known.weeks && (
+        <Part title="Minutes trained by week">
+          <ul className="grid gap-1 text-lg">
+            {known.weeks.map((week) => (
+              <li key={week.from} className="flex items-center gap-3">
+                <span className="w-20 text-ink-soft">{shortDate(week.from)}</span>
+                <span
+                  aria-hidden="true"
+                  className="h-4 rounded bg-brass"
+                  style={{ width: `${(week.minutes / most) * 50}%` }}
+                />
+                <strong>{week.minutes}</strong>
+              </li>
+            ))}
+          </ul>
+        </Part>
+      )}
+    </>
+  );
+}
+
+function Lines({ title, lines, empty }: { title: string; lines: string[]; empty?: string }) {
+  if (lines.length === 0 && !empty) return null;
+  return (
+    <Part title={title}>
+      <ul className="grid gap-1.5 text-lg">
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+        {lines.length === 0 && <li>{empty}</li>}
+      </ul>
+    </Part>
+  );
+}
+
+const ASKS: { kind: Kind; label: string }[] = [
+  { kind: "correct", label: "Something on file is wrong" },
+  { kind: "erase", label: "Erase what is on file of me" },
+];
+
+function Ask({ own, page }: { own: OwnPage; page: Page }) {
+  const [kind, setKind] = useState<Kind>();
+  const [text, setText] = useState("");
+  const sent = own.waiting.filter((told) => told.path === "requests");
+  return (
+    <Part title="Ask the club">
+      <div className="grid gap-2">
+        {ASKS.map((ask) => (
+          <Button key={ask.kind} aria-pressed={kind === ask.kind} onClick={() => setKind(ask.kind)}>
+            {ask.label}
+          </Button>
+        ))}
+        {kind && (
+          <>
+            <label className="grid gap-1 font-semibold">
+              {kind === "correct" ? "What is wrong, and how is it right?" : "Anything the club should know"}
+              <textarea
+                rows={3}
+                maxLength={1000}
+                value={text}
+                onChange={(event) => setText(event.target.value)}
+                className="rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2 font-normal text-lg"
+              />
+            </label>
+            <Button
+              look="main"
+              onClick={() => {
+                const id = newId();
+                const body = { id, kind, text, at: new Date().toISOString() };
+                void own.tell({ id, way: "POST", path: "requests", body, said: kind });
+                setKind(undefined);
+                setText("");
+              }}
+            >
+              Send it to the club
+            </Button>
+          </>
+        )}
+        {[
+          ...page.requests,
+          ...sent.map(({ id, body }) => ({ id, text: String(body.text), answer: null, seen_at: null })),
+        ].map((request) => (
+          <Card key={request.id}>
+            <p>{request.text || "Erase what is on file."}</p>
+            <p className="text-ink-soft">
+              {request.answer
+                ? `The club: ${request.answer}`
+                : request.seen_at
+                  ? "The club has seen it."
+                  : "The club has it before it."}
+            </p>
+          </Card>
+        ))}
+      </div>
+    </Part>
+  );
+}
+
+function Leave({ gone }: { gone: () => Promise<void> }) {
+  const [sure, setSure] = useState(false);
+  const [error, setError] = useState<unknown>();
+  return (
+    <>
+      {error !== undefined && <Trouble error={error} />}
+      <Button look={sure ? "main" : "plain"} onClick={() => (sure ? void gone().catch(setError) : setSure(true))}>
+        {sure ? "Tap again: it is gone from this phone" : "Take this page off this phone"}
+      </Button>
+    </>
+  );
+}

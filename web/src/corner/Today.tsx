@@ -1,0 +1,152 @@
+import { useState } from "react";
+import { EFFORT_WORDS } from "../api/known";
+import { idOf } from "../kit/ids";
+import { dayAndTime, shortDate } from "../kit/time";
+import { list } from "../kit/words";
+import { Wrap } from "../kit/wrap/Wrap";
+import type { OwnPage, Page, Told } from "./box";
+import { EffortScale } from "./EffortScale";
+import { Button, Card, Part } from "./parts";
+
+type Props = { own: OwnPage; page: Page };
+const LATE = [5, 10, 15, 30]; // minutes
+
+/** What they are held back from, what comes, and how hard the last one was. */
+export function Today({ own, page }: Props) {
+  return (
+    <>
+      {page.holds.length > 0 && (
+        <Part title="Held back">
+          {page.holds.map((hold) => (
+            <Card key={`${hold.matter} ${hold.blocked}`}>
+              <strong>{hold.matter}</strong>: {hold.blocked}
+              {hold.to ? ` until ${shortDate(hold.to)}` : ", until your coach says otherwise"}. Ask before you do more.
+            </Card>
+          ))}
+        </Part>
+      )}
+      {page.to_tell.map((held) => (
+        <HowHard key={held.class_id} own={own} held={held} guardian={page.guardian ? page.first_name : undefined} />
+      ))}
+      <Part title="Next">
+        {page.coming ? (
+          <Coming own={own} page={page} coming={page.coming} />
+        ) : (
+          <p>No class is in the calendar for you within a week.</p>
+        )}
+      </Part>
+    </>
+  );
+}
+
+const pending = (own: OwnPage, path: string, of: (told: Told) => boolean) =>
+  own.waiting.findLast((told) => told.path === path && of(told));
+
+type HeldProps = { own: OwnPage; held: Page["to_tell"][number]; guardian?: string };
+
+function HowHard({ own, held, guardian }: HeldProps) {
+  const waits = pending(own, "efforts", ({ body }) => body.class_id === held.class_id);
+  const told = held.told ?? (waits?.body.effort as number | undefined) ?? null;
+  const asked = guardian ? `How hard was ${held.title} for ${guardian}?` : `How hard was ${held.title}?`;
+  return (
+    <Part title={asked}>
+      {told === null ? (
+        <>
+          <p className="mb-3 text-ink-soft text-lg">
+            All of it together, not the hardest round{held.minutes ? `; you were there ${held.minutes} minutes` : ""}.
+          </p>
+          <EffortScale
+            name={held.title}
+            choose={(effort) =>
+              void own.tell({
+                id: idOf(`${own.token} ${held.class_id}`),
+                way: "POST",
+                path: "efforts",
+                body: {
+                  id: idOf(`${own.token} ${held.class_id}`),
+                  class_id: held.class_id,
+                  effort,
+                  at: new Date().toISOString(),
+                },
+                said: `${held.title} was ${effort}, ${EFFORT_WORDS[effort]}`,
+              })
+            }
+          />
+        </>
+      ) : (
+        <Card>
+          You told <strong>{told}</strong>, {EFFORT_WORDS[Math.round(told)]}. Thank you.
+        </Card>
+      )}
+    </Part>
+  );
+}
+
+type ComingProps = { own: OwnPage; page: Page; coming: NonNullable<Page["coming"]> };
+
+function Coming({ own, page, coming }: ComingProps) {
+  const [late, setLate] = useState(false);
+  const path = `comings/${coming.class_id}`;
+  const waits = pending(own, path, () => true)?.body as { word: string; minutes?: number | null } | undefined;
+  const said = waits ?? coming.word;
+  const tell = (word: string, minutes: number | null, words: string) => {
+    setLate(false);
+    void own.tell({ id: path, way: "PUT", path, body: { word, minutes, at: new Date().toISOString() }, said: words });
+  };
+  return (
+    <Card>
+      <p className="wide font-extrabold text-2xl">{dayAndTime(coming.starts_at, page.club.time_zone)}</p>
+      <p>
+        {coming.title} · {coming.minutes} min{coming.room ? ` · ${coming.room}` : ""}
+      </p>
+      {coming.partners.length > 0 && <p className="mt-1">With {list(coming.partners)}.</p>}
+      {coming.bring.length > 0 && (
+        <p className="mt-2">
+          <strong>Bring</strong> {list(coming.bring)}, and water.
+        </p>
+      )}
+      <div className="mt-4 grid gap-2">
+        {said && said.word !== "coming" ? (
+          <>
+            <p role="status" className="font-bold">
+              {said.word === "late" ? `You come ${said.minutes ?? "some"} minutes late.` : "You do not come."}
+            </p>
+            <Button onClick={() => tell("coming", null, "I come in time")}>I come in time after all</Button>
+          </>
+        ) : late ? (
+          <fieldset aria-label="How late?" className="grid grid-cols-4 gap-2">
+            {LATE.map((minutes) => (
+              <Button key={minutes} small onClick={() => tell("late", minutes, `I come ${minutes} minutes late`)}>
+                {minutes} min
+              </Button>
+            ))}
+          </fieldset>
+        ) : (
+          <div className="grid grid-cols-2 gap-2">
+            <Button onClick={() => setLate(true)}>I am late</Button>
+            <Button onClick={() => tell("not coming", null, "I do not come")}>Not coming</Button>
+          </div>
+        )}
+      </div>
+      {coming.drilled.length > 0 && (
+        <>
+          <p className="mt-5 mb-1 font-bold">What is drilled</p>
+          <ul className="grid gap-3">
+            {coming.drilled.map((combination) => (
+              <li key={combination.id}>
+                <strong>{combination.name}</strong>
+                <span className="text-ink-soft"> {combination.spoken}</span>
+                <Wrap
+                  actions={combination.actions}
+                  setTime={combination.set_time}
+                  spoken={combination.spoken}
+                  size="strip"
+                />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Card>
+  );
+}
