@@ -127,6 +127,10 @@ class CornerTest < ApiTest
     end
     call(:put, "/api/corners/students/#{@student}/consent", by: "Tamsin Quill", on: today.iso8601)
     assert_equal [nil, nil], answer.values_at(:refusal, :guardian_refusal)
+    [[" ", today], ["Tamsin Quill", nil], ["Tamsin Quill", today + 1]].each do |by, on|
+      call(:put, "/api/corners/students/#{@student}/consent", by: by, on: on&.iso8601)
+      assert_equal 422, status
+    end
     enter(make(guardian: true)[:code])
     assert_equal [true, true], page.values_at(:guardian, :junior)
     token = @token
@@ -339,17 +343,33 @@ class CornerTest < ApiTest
     assert_nil call(:get, "/api/corner/theirs")[:weeks]
   end
 
-  def test_codes_on_paper_eight_a_sheet
-    others = Array.new(8) { |i| new_student(club, name: "Student #{i}") }
-    pages = [@student, *others].map { |student| {id: uuid, student_id: student, guardian: false} }
-    db[:students].where(id: others.last).update(born_on: today << (12 * 12))
-    post "/api/corners/sheets", JSON.generate(pages: pages), JSON_TYPE
+  def sheet(group, again: false) =
+    post("/api/corners/sheets", JSON.generate(group_id: group, again: again), JSON_TYPE)
+
+  def codes
     sheets = PDF::Reader.new(StringIO.new(last_response.body)).pages
-    assert_equal 1, sheets.size, "a junior without a consent is left out"
-    codes = sheets.first.text.scan(/[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}/)
-    assert_equal 8, codes.uniq.size
-    enter(codes.last)
-    assert_equal 201, status
+    [sheets.size, sheets.flat_map { |each| each.text.scan(/[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}/) }.uniq]
+  end
+
+  def test_codes_on_paper_eight_a_sheet
+    group = new_group(club, name: "Evening")
+    students = Array.new(10) { |i| new_student(club, group: group, name: "Student #{i}") }
+    db[:students].where(id: students.last).update(born_on: today << (12 * 12))
+    sheet(group)
+    assert_equal [2, 9], codes.then { |sheets, all| [sheets, all.size] }, "a junior without a consent is left out"
+    first = codes.last.first
+    sheet(group)
+    assert_equal [422, JauntyBell::Api::Corners::NOBODY], [status, refusal]
+    db[:students].where(id: students.last).update(consent_by: "A guardian", consent_on: today)
+    sheet(group)
+    assert_equal [1, 1], codes.then { |sheets, all| [sheets, all.size] }
+    enter(codes.last.first)
+    assert page[:guardian]
+    as_coach
+    sheet(group, again: true)
+    assert_equal 10, codes.last.size
+    enter(first)
+    assert_equal 404, status
   end
 
   def test_erased_with_the_page_open

@@ -21,6 +21,7 @@ class IsolationTest < ApiTest
   def test_every_route_with_an_id_answers_404
     tried = 0
     operations.each do |path, method|
+      next if path.start_with?("/api/corner/") # opened by a student's own token (CornerTest)
       @their.each_value do |id|
         body = {version: 1, name: "Mine", notation: "1", minutes: 60, level: nil, group_id: nil, blocks: [],
                 template: true, archived: true, id: uuid, ended_at: "2026-01-01T10:00:00Z", attendances: [],
@@ -31,7 +32,7 @@ class IsolationTest < ApiTest
                 reason: "a slip", step: 1, on: "2026-01-01", symptoms: false, by: "Dr Else", half_life: 20, effort: 5,
                 title: nil, estimated: false, attempted: 3, clean: 2, rule: "range-in", taught: true,
                 combination_ids: [], juniors: false, hours: [], closed: true, groups: [],
-                phases: [phase("march", seconds: 30)],
+                phases: [phase("march", seconds: 30)], answer: nil,
                 **drill}
         body[:group_id] = uuid if path.end_with?("/own")
         body.update(group_id: uuid, from: "count") if path.end_with?("/progression")

@@ -22,7 +22,23 @@ class QueriesTest < ApiTest
       queries { call(:get, "/api/book/students/#{@student}") }]
   end
 
+  # A student's own page, the class they are expected at in a few days.
+  def test_a_student_s_own_page_likewise
+    add_people_and_plans(1)
+    few = own_page
+    add_people_and_plans(6)
+    db[:classes].exclude(id: @held).update(starts_at: Clock.now + 86_400)
+    assert_equal few, own_page
+  end
+
   private
+
+  def own_page
+    db[:classes].where(id: @held).update(starts_at: Clock.now + 90_000)
+    code = JauntyBell::Store::Corners.new(db, club).make(id: uuid, student_id: @student, guardian: false, by: nil)[:code]
+    header "Jaunty-Corner", JauntyBell::Store::Corners.enter(db, code, device: "a phone")
+    queries { call(:get, "/api/corner") }
+  end
 
   def add_people_and_plans(count)
     @group ||= new_group

@@ -50,11 +50,12 @@ module JauntyBell
         answer({}, status: 201)
       end
 
-      # How a body does something, for a device to keep.
+      # How the body does something alone, for a device to keep.
       post "/figures", who: :corner do
         part = Core::Bench::Notation.partly(body_given["notation"], at_home.reading)
         next answer(Files::FigureJson::NOBODY) unless part.combination
-        answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: at_home.reading)))
+        analysis = Core::Bench::Analysis.new(part.combination, reading: at_home.reading)
+        answer(Files::FigureJson.packed(analysis, alone: true))
       end
 
       # A class alone, made of what is due, weak or next.
@@ -76,6 +77,7 @@ module JauntyBell
         effort = Core::Book::Effort.new(given[:effort], (given[:seconds] / 60.0).round)
         db.transaction(savepoint: true) do
           own_word.done(id, seconds: given[:seconds], effort: effort.rating, at: given[:at])
+          next if effort.minutes.zero? # begun and left: neither work nor rest
           own_word.effort(id: given[:effort_id], on: corner.today, effort: effort.rating, minutes: effort.minutes,
             at: given[:at], title: "Homework", homework_id: row[:id])
         end

@@ -2,6 +2,9 @@ module JauntyBell
   module Api
     # Students' own pages as coaches make and end them, consents, and what was told on them that a coach must see.
     class Corners < Room
+      NOBODY = "Everybody of this group has a page already, or may not have one yet: a junior's guardian consents first."
+        .freeze
+
       # Of one student: what stands, and why one may not be made.
       get("/students/:id", who: :coach) { answer(shown_of(id)) }
 
@@ -19,15 +22,14 @@ module JauntyBell
         answer({})
       end
 
-      # New codes of several on paper, eight a sheet; who may have none is left out.
+      # Codes of a group on paper, eight a sheet: of those who have no page yet, or with "again" of everybody, whose old
+      # codes end. Of juniors whose guardian consents it is the guardian's.
       post "/sheets", who: :coach do
-        made = body_given["pages"].filter_map do |page|
-          student = people.student(page["student_id"])
-          next if corners.refusal(student, page["guardian"])
-          code = corners.make(id: page["id"], student_id: student[:id], guardian: page["guardian"], by: account[:id])[:code]
-          {name: student[:name], guardian: page["guardian"], code: code, address: address(code)}
+        made = of_group.map do |student, guardian|
+          code = corners.make(id: SecureRandom.uuid, student_id: student[:id], guardian: guardian, by: account[:id])[:code]
+          {name: student[:name], guardian: guardian, code: code, address: address(code)}
         end
-        raise Core::InvalidInput, "None of them may have a page yet." if made.empty?
+        raise Core::InvalidInput.new(NOBODY, path: "group_id") if made.empty?
         content_type "application/pdf"
         attached("pages of their own", "pdf")
         Files::CornersPdf.new(made, club: people.club[:name]).render
@@ -52,6 +54,15 @@ module JauntyBell
       def corners = Store::Corners.new(db, club_id)
 
       def tidings = Store::Tidings.new(db, club_id)
+
+      # [[row of a student, whether it is their guardian's page]] to make for.
+      def of_group
+        standing = body_given["again"] ? [] : corners.standing
+        people.training(body_given["group_id"], people.today).filter_map do |student|
+          guardian = people.junior?(student, people.today)
+          [student, guardian] unless corners.refusal(student, guardian) || standing.include?([student[:id], guardian])
+        end
+      end
 
       def address(code) = "#{request.scheme}://#{request.host_with_port}/corner#code=#{code}"
 

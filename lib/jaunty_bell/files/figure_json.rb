@@ -18,16 +18,17 @@ module JauntyBell
 
         # {joints: [names], poses: [{at: s, action:, phase:, places: [x, y, z of each joint in turn, in whole mm],
         # partner: the same of whoever stands opposite, nil where they stand as before, target: [mm] or nil,
-        # drive: {foot:, limb:} or nil, left: per cent of the weight, off_balance:}]}
-        def packed(analysis)
+        # drive: {foot:, limb:} or nil, left: per cent of the weight, off_balance:}]}; of somebody `alone` nobody stands
+        # opposite and no pad is met.
+        def packed(analysis, alone: false)
           poses = timed(analysis, Core::Bench::Figure::Build::HEIGHT)
           names, before = poses.first[1].joints.keys, nil
           {joints: names,
            poses: poses.map { |at, pose|
              opposite = mm(pose.partner.values_at(*names).flatten)
-             stands, before = opposite == before, opposite
+             stands, before = alone || opposite == before, opposite
              {at: at, action: pose.action, phase: pose.phase, places: mm(pose.joints.values_at(*names).flatten),
-              partner: stands ? nil : opposite, target: pose.target && mm(pose.target), drive: pose.drive,
+              partner: stands ? nil : opposite, target: (mm(pose.target) if pose.target && !alone), drive: pose.drive,
               left: pose.weight[:left], off_balance: pose.off_balance}
            }}
         end

@@ -10,6 +10,12 @@ module JauntyBell
       # Classes that start between two times, with the number of students expected and present.
       def between(from, to) = listed(rows.where(starts_at: from...to)).all
 
+      # Classes between two times, neither over nor called off, at which a student is expected.
+      def expecting(student_id, from, to)
+        listed(rows.where(starts_at: from...to, ended_at: nil, cancelled_at: nil)
+          .where(expected_set.where(Sequel[:students][:id] => student_id).exists)).all
+      end
+
       # The next class of a group (of any, for nil) that is neither over nor called off, by Core::Calendar.next_from; or
       # nil.
       def next_of_group(group_id, time)
@@ -207,13 +213,16 @@ module JauntyBell
       # The club's own day.
       def day = Sequel.lit("(classes.starts_at AT TIME ZONE clubs.time_zone)::date")
 
-      def expected
+      def expected = expected_set.select { count.function.* }
+
+      # Of the students, who is expected at a class.
+      def expected_set
         said = @db[:class_guests].where(club_id: @club_id, class_id: Sequel[:classes][:id],
           student_id: Sequel[:students][:id])
         @db[:students].where(club_id: @club_id).where(
           Sequel.&(Sequel.|(belonged(Sequel[:classes][:group_id], day), said.where(expected: true).exists),
             Sequel.~(said.where(expected: false).exists))
-        ).select { count.function.* }
+        )
       end
 
       # Of the students, who belonged to a group on a day and had not paused.

@@ -112,6 +112,9 @@ module JauntyBell
         standing.map { |row| row.merge(devices: devices(row[:id])) }
       end
 
+      # [[student id, whether it is a guardian's]] of every page that stands.
+      def standing = rows.where(ended_at: nil).where { ends_at > Clock.now }.select_map(%i[student_id guardian])
+
       # Devices a page is open on, the one used last first.
       def devices(corner_id) =
         @db[:corner_devices].where(club_id: @club_id, corner_id: corner_id).order(Sequel.desc(:last_at), :id)
@@ -127,10 +130,13 @@ module JauntyBell
       # Missing.
       def consent(student_id, by:, on:)
         people.student(student_id)
+        if by.to_s.empty? ^ on.nil?
+          raise Core::InvalidInput.new("Say which guardian consents, and on which day.", path: on ? "by" : "on")
+        end
         if on && on > people.today
           raise Core::InvalidInput.new("A consent is given today or was given before.", path: "on")
         end
-        @db[:students].where(club_id: @club_id, id: student_id).update(consent_by: by, consent_on: on)
+        @db[:students].where(club_id: @club_id, id: student_id).update(consent_by: (by if on), consent_on: on)
       end
 
       private

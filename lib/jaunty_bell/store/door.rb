@@ -30,6 +30,11 @@ module JauntyBell
         end
       end
 
+      # {student id => {word:, minutes:}} of what they told of coming on their own pages.
+      def said
+        @said ||= of(:comings, @ids).where(class_id: @row[:id]).select(:student_id, :word, :minutes).to_hash(:student_id)
+      end
+
       # {[id, id] in order => days since they last worked together}, as far back as it matters for who works with whom.
       def met
         @db[:partners].where(Sequel[:partners][:club_id] => @club_id, :one_id => @ids, :two_id => @ids)

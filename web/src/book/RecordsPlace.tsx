@@ -5,6 +5,7 @@ import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Trouble } from "../kit/parts";
 import { useMayPlan, useSession } from "../kit/session";
 import { BookFrame } from "./BookFrame";
+import { PagesOnPaper } from "./PagesOnPaper";
 
 type TakenIn = Schemas["TakenIn"];
 type Kind = "roster" | "log" | "marks" | "heart" | "strikes";
@@ -35,7 +36,12 @@ export default function RecordsPlace() {
     <BookFrame groups={false}>
       <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,1fr)]">
         {mayPlan ? <TakeIn /> : <p>A coach can take records in.</p>}
-        {mayPlan && <TakeOut owner={owner} />}
+        {mayPlan && (
+          <div>
+            <TakeOut owner={owner} />
+            <PagesOnPaper />
+          </div>
+        )}
       </div>
     </BookFrame>
   );

@@ -34,8 +34,10 @@ const FIRST: Home & { minutes: number } = { have: [], room: "mat", quiet: true, 
 export default function AtHome({ own, page }: Props) {
   const [running, setRunning] = useState<Homework>();
   const [fresh, setFresh] = useState<Homework>();
-  const open = page.homeworks.filter((each) => each.done_s === null && !told(own, each));
-  const mine = fresh && !open.some((each) => each.id === fresh.id) && !told(own, fresh) ? [fresh, ...open] : open;
+  const [last, ...more] = page.homeworks.filter((each) => each.done_s === null && !told(own, each));
+  const set = more.filter((each) => each.coach);
+  const shown = fresh && !told(own, fresh) ? fresh : last; // of their own the last one stands
+  const mine = shown ? [shown, ...set] : set;
   const done = page.homeworks.filter((each) => each.done_s !== null);
   if (running) {
     return (
@@ -129,6 +131,7 @@ function Wanted({ own, page, made }: Props & { made: (homework: Homework) => voi
       const homework = await makeHomework(own, { id, minutes, home });
       setId(newId());
       made(homework);
+      window.scrollTo(0, 0);
       // Kept on the phone now, so that it runs without a network.
       for (const { notation } of Object.values(homework.made.combinations)) void figureOf(own, notation);
       void own.look();

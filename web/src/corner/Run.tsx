@@ -23,6 +23,7 @@ type Stored = { at: number; elapsed: number; spent: number };
 const BEAT = 3_000; // ms between two times that it is kept
 const SLEPT = 5_000; // ms between two ticks from which on nobody was training
 const NO_WORDS: string[] = [];
+const BLOCKS: Record<string, string> = { "warm-up": "Get warm", finisher: "Get strong", "cool-down": "Come down" };
 
 /** A class alone as it runs: bells, what is done now, and how hard it was. Switched off in the middle it stands where it was. */
 export default function Run({ own, homework, close }: Props) {
@@ -123,7 +124,7 @@ function Now({ own, homework, ring }: NowProps) {
   return (
     <>
       <p className="font-bold text-brass-bright text-xl">
-        {resting ? "Rest" : combination ? RUNG_NAMES[round.rung]?.name : "Easily"}
+        {resting ? "Rest" : combination ? RUNG_NAMES[round.rung]?.name : BLOCKS[round.block]}
       </p>
       <h3 className="wide font-extrabold text-3xl">{resting && next ? `Next: ${next.title}` : round.title}</h3>
       {combination && (
@@ -170,8 +171,10 @@ type HowHardProps = Props & { seconds: number; storedAs: string };
 function HowHard({ own, homework, seconds, close, storedAs }: HowHardProps) {
   return (
     <div className="text-ink [&_p]:text-canvas">
-      <h3 className="wide font-extrabold text-3xl text-canvas">That was the last bell</h3>
-      <p className="mt-1 mb-4 text-xl">You did {clock(seconds)}. How hard was it, all together?</p>
+      <h3 className="wide font-extrabold text-3xl text-canvas">How hard was it?</h3>
+      <p className="mt-1 mb-4 text-xl">
+        All of it together: {clock(seconds)} of {clock(homework.made.seconds)}.
+      </p>
       <EffortScale
         name="it"
         choose={(effort) => {

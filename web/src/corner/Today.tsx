@@ -17,12 +17,15 @@ export function Today({ own, page }: Props) {
     <>
       {page.holds.length > 0 && (
         <Part title="Held back">
-          {page.holds.map((hold) => (
-            <Card key={`${hold.matter} ${hold.blocked}`}>
-              <strong>{hold.matter}</strong>: {hold.blocked}
-              {hold.to ? ` until ${shortDate(hold.to)}` : ", until your coach says otherwise"}. Ask before you do more.
-            </Card>
-          ))}
+          <div className="grid gap-2">
+            {page.holds.map((hold) => (
+              <Card key={`${hold.matter} ${hold.blocked}`}>
+                <strong>{hold.matter}</strong>: {hold.blocked}
+                {hold.to ? ` until ${shortDate(hold.to)}` : ", until your coach says otherwise"}. Ask before you do
+                more.
+              </Card>
+            ))}
+          </div>
         </Part>
       )}
       {page.to_tell.map((held) => (

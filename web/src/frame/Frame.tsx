@@ -13,6 +13,7 @@ import { dayAndTime, fromNow } from "../kit/time";
 import { Finder } from "./Finder";
 import { Opening } from "./Opening";
 import { Strange } from "./Strange";
+import { Tidings } from "./Tidings";
 
 const PLACES = [
   { name: "Bench", to: "/bench", key: "g b" },
@@ -52,6 +53,7 @@ function Framed({ children }: { children: ReactNode }) {
       </a>
       <Band />
       <Strange />
+      <Tidings />
       <Opening />
       <main id="main" className="mx-auto w-full max-w-[1480px] flex-1 px-3 py-3 sm:px-5">
         {children}

@@ -88,6 +88,17 @@ export const asks = {
   groups: () => queryOptions({ queryKey: ["groups"], queryFn: () => data(api.GET("/api/groups")), staleTime: SOON }),
   place: (id: string) =>
     queryOptions({ queryKey: ["place", id], queryFn: () => data(api.GET("/api/groups/students/{id}", path(id))) }),
+  ownPages: (student: string) =>
+    queryOptions({
+      queryKey: ["own pages", student],
+      queryFn: () => data(api.GET("/api/corners/students/{id}", path(student))),
+    }),
+  tidings: () =>
+    queryOptions({
+      queryKey: ["tidings"],
+      queryFn: () => data(api.GET("/api/corners/tidings")),
+      refetchInterval: MINUTE,
+    }),
   starter: () => queryOptions({ queryKey: ["starter"], queryFn: () => data(api.GET("/api/club/starter")) }),
   holidays: () => queryOptions({ queryKey: ["holidays"], queryFn: () => data(api.GET("/api/club/holidays")) }),
   crew: () => queryOptions({ queryKey: ["crew"], queryFn: () => data(api.GET("/api/crew")) }),

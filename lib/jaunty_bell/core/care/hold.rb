@@ -17,6 +17,10 @@ module JauntyBell::Core
         self
       end
 
+      # What is held back at once where somebody says that they are hurt: as much as may matter, until a coach has seen
+      # to it. A knock to the head is HeadKnock's.
+      def self.until_seen(matter, day) = new(matter: matter, blocks: AT_ONCE.fetch(matter), from: day)
+
       private
 
       def refuse(path, message) = raise(InvalidInput.new(message, path: path))

@@ -2,17 +2,18 @@ module JauntyBell::Core
   module Floor
     # What a coach should know about a student as they come in: short, the gravest first.
     class Door
-      # kind: :hold, :twice, :back, :junior, :due or :guardian
+      # kind: one of KINDS
       Note = Value.of(:kind, :text)
-      KINDS = %i[hold twice back junior guardian due].freeze
+      KINDS = %i[hold said twice back junior guardian due].freeze
       GRAVE = %i[hold twice back guardian].freeze # what a coach must have seen before they train
 
-      # `holds` on the day; `came` days they came before; `minutes` trained at the club today already; `due` names of
+      # `holds` on the day; `said` {word:, minutes:} of what they told of coming, or nil; `came` days they came before; `minutes` trained at the club today already; `due` names of
       # this class's combinations that are due; `away` days after which somebody is eased back in.
-      def initialize(day:, holds: [], came: [], minutes: 0, junior: false, guardian: "", due: [],
+      def initialize(day:, holds: [], said: nil, came: [], minutes: 0, junior: false, guardian: "", due: [],
         away: Lexicon::School.default.pointed_out["away"])
         @day = day
         @holds = holds
+        @said = said
         @came = came
         @minutes = minutes
         @junior = junior
@@ -21,7 +22,7 @@ module JauntyBell::Core
         @away = away
       end
 
-      def notes = [*held, twice, back, *young, due].compact
+      def notes = [*held, said, twice, back, *young, due].compact
 
       private
 
@@ -30,6 +31,13 @@ module JauntyBell::Core
       def blocked(blocks)
         return "out today" if blocks.include?("all")
         "no #{blocks.join(", no ")}"
+      end
+
+      def said
+        case @said&.fetch(:word)
+        when "late" then Note.new(kind: :said, text: "Said: #{@said[:minutes] || "some"} minutes late")
+        when "not coming" then Note.new(kind: :said, text: "Said: not coming")
+        end
       end
 
       def twice = (Note.new(kind: :twice, text: "Second session today: #{@minutes} min already") if @minutes.positive?)

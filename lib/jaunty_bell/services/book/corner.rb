@@ -34,9 +34,7 @@ module JauntyBell
       # The row of the next class they are expected at, within a week, or nil; one that has begun is it still.
       def coming
         return @coming if defined?(@coming)
-        @coming = club.classes.between(Clock.now - EARLY, Clock.now + AHEAD)
-          .reject { |row| row[:ended_at] || row[:cancelled_at] }
-          .find { |row| club.classes.expected_students(row).any? { |each| each[:id] == id } }
+        @coming = club.classes.expecting(id, Clock.now - EARLY, Clock.now + AHEAD).first
       end
 
       # What they said of coming to it, or nil.
@@ -113,7 +111,7 @@ module JauntyBell
       def holds_of(id, matter, at)
         day = [club.classes.day_at(at), today].min
         return Core::Care::HeadKnock.holds(id, day) if matter == Core::Care::HeadKnock::MATTER
-        {id => Core::Care::Hold.new(matter: matter, blocks: ["contact", "hard effort"], from: day).checked}
+        {id => Core::Care::Hold.until_seen(matter, day)}
       end
     end
   end

@@ -52,7 +52,7 @@ module JauntyBell
 
       def notes(student, due)
         came = door.came.fetch(student[:id], {})
-        Core::Floor::Door.new(day: day, holds: holds.fetch(student[:id], []),
+        Core::Floor::Door.new(day: day, holds: holds.fetch(student[:id], []), said: door.said[student[:id]],
           came: [came[:before], *came[:since]].compact, minutes: came[:minutes].to_i,
           junior: partners.fetch(student[:id]).junior, guardian: student[:guardian], due: due,
           away: @club.school.settings.pointed_out["away"]).notes

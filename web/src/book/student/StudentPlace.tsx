@@ -13,6 +13,7 @@ import { LoadChart } from "./LoadChart";
 import { Mastered } from "./Mastered";
 import { OnFile } from "./OnFile";
 import { OnTheFloor } from "./OnTheFloor";
+import { OwnPage } from "./OwnPage";
 import { PlaceInTheClub } from "./Place";
 import { Privacy } from "./Privacy";
 import { Spans } from "./Spans";
@@ -85,6 +86,7 @@ export default function StudentPlace() {
           <WeakLinks page={page.data} />
           <Mastered page={page.data} />
           <PlaceInTheClub student={student.id} />
+          {mayPlan && !student.left_on && <OwnPage student={student.id} name={student.name} />}
           {mayPlan && <OnFile student={student.id} name={student.name} />}
           {mayPlan && <Privacy student={student.id} name={student.name} />}
         </div>

@@ -44,8 +44,9 @@ export function paint(
     body(pen, before, view, sided(lead, colours));
     pen.globalAlpha = 1;
   }
-  const opposite = () => body(pen, now.partner, view, () => plain(colours));
-  const behind = nearness(now.partner, view) < nearness(now.joints, view) + BESIDE;
+  const { partner } = now;
+  const opposite = () => partner && body(pen, partner, view, () => plain(colours));
+  const behind = !partner || nearness(partner, view) < nearness(now.joints, view) + BESIDE;
   if (behind) opposite();
   const what = now.next?.target ? now.next : now.pose;
   if (what.target) target(pen, cm(what.target), view, now.pose.target !== null && now.share < 0.5, colours);

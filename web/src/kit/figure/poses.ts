@@ -44,10 +44,10 @@ function joints(figure: Figure, places: number[]): Joints {
   );
 }
 
-/** Whoever stands opposite in a pose: as in the one before, where nothing else is said. */
-function oppositeOf(figure: Figure, at: number): Joints {
-  const told = figure.poses.slice(0, at + 1).findLast((pose) => pose.partner !== null);
-  return joints(figure, told?.partner ?? []);
+/** Whoever stands opposite in a pose: as in the one before, where nothing else is said; nobody where nobody does. */
+function oppositeOf(figure: Figure, at: number): Joints | undefined {
+  const told = figure.poses.slice(0, at + 1).findLast((pose) => pose.partner !== null)?.partner;
+  return told ? joints(figure, told) : undefined;
 }
 
 /** The last pose at or before a moment. */
@@ -59,7 +59,7 @@ export function poseAt(figure: Figure, seconds: number): number {
 export type Moment = {
   joints: Joints;
   /** Of whoever stands opposite. */
-  partner: Joints;
+  partner: Joints | undefined;
   pose: Pose;
   next: Pose | undefined;
   /** How far it has come from the pose to the next, 0 to 1, as a body moves. */
@@ -76,7 +76,7 @@ export function momentAt(figure: Figure, seconds: number): Moment {
   const share = eased(Math.min(1, Math.max(0, (seconds - pose.at) / (next.at - pose.at))));
   return {
     joints: share > 0 ? between(from, jointsOf(figure, next), share) : from,
-    partner: share > 0 && next.partner ? stepping(partner, oppositeOf(figure, i + 1), share) : partner,
+    partner: partner && share > 0 && next.partner ? stepping(partner, joints(figure, next.partner), share) : partner,
     pose,
     next,
     share,

@@ -6,6 +6,7 @@ module JauntyBell::Core
       class Moves
         WARM = %w[raise mobilise].freeze # one after the other
         STRONG = %w[strength core].freeze
+        GENERAL = %w[strength core-work mobility].freeze # on a card they stand for several; alone one wants to know which
         HARD = 7 # no exercise above it is given to somebody alone
         CAREFUL = {"warm-up" => "Loosen what is well, easily", "finisher" => "Rest",
                    "cool-down" => "Breathe and come down"}.freeze
@@ -52,7 +53,7 @@ module JauntyBell::Core
         def possible(purpose)
           @exercises.select do |each|
             each.purpose == purpose && @home.rooms.include?(each.room) && (each.gear - @home.gear).empty? &&
-              each.effort <= HARD && !(@home.quiet && each.loud?)
+              each.effort <= HARD && !GENERAL.include?(each.id) && !(@home.quiet && each.loud?)
           end
         end
       end
