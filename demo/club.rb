@@ -3,6 +3,7 @@ require "zlib"
 require "jaunty_bell/services"
 require "jaunty_bell/files"
 require "jaunty_bell/stand_ins"
+require_relative "own_pages"
 require_relative "season"
 
 module JauntyBell
@@ -50,6 +51,7 @@ module JauntyBell
           close_days
           hours
           named_series
+          own_pages
         end
         @club_id
       end
@@ -143,6 +145,12 @@ module JauntyBell
           Store::Series.new(@db, @club_id).add(id: uuid, name: name,
             combination_ids: combinations.map { |each| @combinations.dig(each, :id) })
         end
+      end
+
+      def own_pages
+        draw_for("their own pages")
+        OwnPages.new(@db, @club_id, facts: FACTS["own_pages"], coaches: @coaches, today: @today, random: @random,
+          students: @students.to_h { |student| [student["name"], student] }) { told_id }.load
       end
 
       def drills = stock.drills(FACTS["drills"])

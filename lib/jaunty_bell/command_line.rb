@@ -12,8 +12,8 @@ module JauntyBell
   class CommandLine
     include Core
 
-    COMMANDS = %w[combo pace parts like write card fit version late path figure rotate cues pairs homework review load mastery
-      plan simulate].freeze
+    COMMANDS = %w[combo pace parts like write card fit version late path figure rotate cues pairs homework review load
+      mastery plan simulate].freeze
     USAGE = <<~TEXT
       bin/jaunty combo TEXT [--scheme S] [--stance orthodox|southpaw|square] [--partner same|opposite] [--implement I]
                  [--intensity touch|light|medium|hard] [--level L] [--school key=value] [--tempo N] [--pause S] [--work T]

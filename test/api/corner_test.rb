@@ -378,4 +378,83 @@ class CornerTest < ApiTest
     page
     assert_equal 401, status
   end
+
+  # Asked once more, a class of two days ago can be told of.
+  def test_a_coach_asks_again
+    id = over(ended_ago: 2 * 86_400)
+    came(id)
+    entered
+    token = @token
+    assert_empty page[:to_tell]
+    as_coach
+    told = call(:get, "/api/corners/told")
+    assert_equal [[id, nil, [@student]]], told[:silent].map { |row| row.values_at(:class_id, :asked_at, :students) }
+    assert(told[:students].find { |row| row[:id] == @student }[:page])
+    call(:put, "/api/corners/told/classes/#{id}/asked")
+    assert_equal 200, status
+    be(token)
+    assert_equal [[id, true]], page[:to_tell].map { |row| row.values_at(:class_id, :again) }
+    tell_effort(id, 6)
+    assert_equal 201, status
+    as_coach
+    assert_empty call(:get, "/api/corners/told")[:silent]
+    call(:put, "/api/corners/told/classes/#{uuid}/asked")
+    assert_equal 404, status
+  end
+
+  # For a group each their own, once; who can have none is named.
+  def test_homework_that_a_coach_sets
+    marked(@two, [[95, 20, 20], [99, 20, 20]])
+    out = new_student(club, name: "Out Now")
+    db[:holds].insert(club_id: club, id: uuid, student_id: out, matter: "illness", from: today,
+      blocks: Sequel.pg_array(["all"], :text))
+    asked = {id: uuid, student_ids: [@student, out], minutes: 10, due_on: (today + 5).iso8601}
+    2.times { call(:post, "/api/corners/homeworks", **asked) }
+    assert_equal [201, [@student], [out]],
+      [status, answer[:made], answer[:refused].map { |row| row[:student_id] }]
+    assert_match(/rest is the homework/, answer[:refused].first[:why])
+    told = call(:get, "/api/corners/told")[:homeworks]
+    assert_equal [[@student, (today + 5).iso8601, nil]], told.map { |row| row.values_at(:student_id, :due_on, :done_s) }
+    entered
+    assert_equal [600], page[:homeworks].map { |row| row[:made][:seconds] }
+    as_coach
+    call(:post, "/api/corners/homeworks", **asked, id: uuid, due_on: (today - 1).iso8601)
+    assert_equal 422, status
+  end
+
+  # Off unless the club wants it; a note for coaches.
+  def test_how_they_are_where_the_club_asks
+    entered
+    assert_nil page[:wellbeing]
+    token = @token
+    as_coach
+    call(:put, "/api/school/settings", settings: {ask_how_they_are: true})
+    be(token)
+    assert_equal({}, page[:wellbeing])
+    [[4, nil, 2], [4, 3, 2]].each do |sleep, soreness, mood|
+      call(:put, "/api/corner/wellbeing", sleep: sleep, soreness: soreness, mood: mood, at: now)
+    end
+    assert_equal({sleep: 4, soreness: 3, mood: 2}, page[:wellbeing])
+    call(:put, "/api/corner/wellbeing", sleep: 6, soreness: nil, mood: nil, at: now)
+    assert_equal 400, status
+    call(:put, "/api/corner/wellbeing", sleep: nil, soreness: nil, mood: nil, at: now)
+    assert_equal 422, status
+    as_coach
+    assert_equal [[@student, 4, 3, 2]],
+      call(:get, "/api/corners/told")[:wellbeings].map { |row| row.values_at(:student_id, :sleep, :soreness, :mood) }
+  end
+
+  def test_how_far_estimates_are_off
+    [[5, 7], [6, 7], [4, 6], [5, 6], [7, 8]].each_with_index do |(estimate, own), i|
+      id = new_class(card: nil)[:id]
+      db[:classes].where(id: id).update(starts_at: Clock.now - (i + 2) * 86_400, ended_at: Clock.now - (i + 2) * 86_400)
+      [[estimate, true], [own, false]].each do |effort, estimated|
+        db[:efforts].insert(club_id: club, id: uuid, class_id: id, student_id: @student, on: today - i - 2,
+          effort: effort, minutes: 60, estimated: estimated, at: Clock.now,
+          taken_back_at: (Clock.now if estimated))
+      end
+    end
+    assert_equal [{coach: "a coach", said: "says 1.4 lower than they do, on the whole; most between -2.5 and -0.3, of 5"}],
+      call(:get, "/api/corners/told")[:off]
+  end
 end

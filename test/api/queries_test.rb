@@ -35,7 +35,8 @@ class QueriesTest < ApiTest
 
   def own_page
     db[:classes].where(id: @held).update(starts_at: Clock.now + 90_000)
-    code = JauntyBell::Store::Corners.new(db, club).make(id: uuid, student_id: @student, guardian: false, by: nil)[:code]
+    code = JauntyBell::Store::Corners.new(db, club).make(id: uuid, student_id: @student, guardian: false,
+      by: nil)[:code]
     header "Jaunty-Corner", JauntyBell::Store::Corners.enter(db, code, device: "a phone")
     queries { call(:get, "/api/corner") }
   end

@@ -20,6 +20,7 @@ const SquadPlace = lazy(() => import("./book/squad/SquadPlace"));
 const BoardPlace = lazy(() => import("./book/BoardPlace"));
 const FlowsPlace = lazy(() => import("./bench/FlowsPlace"));
 const NextPlace = lazy(() => import("./book/NextPlace"));
+const ToldPlace = lazy(() => import("./book/ToldPlace"));
 const RecordsPlace = lazy(() => import("./book/RecordsPlace"));
 const StudentPlace = lazy(() => import("./book/student/StudentPlace"));
 const SchoolPlace = lazy(() => import("./school/SchoolPlace"));
@@ -105,6 +106,7 @@ function Framed() {
           <Route path="/book" element={<SquadPlace />} />
           <Route path="/book/board" element={<BoardPlace />} />
           <Route path="/book/next" element={<NextPlace />} />
+          <Route path="/book/told" element={<ToldPlace />} />
           <Route path="/book/records" element={<RecordsPlace />} />
           <Route path="/book/:id" element={<StudentPlace />} />
           <Route path="/weeks" element={<WeeksPlace />} />

@@ -39,6 +39,12 @@ module JauntyBell
         answer({}, status: 201)
       end
 
+      # How they are today, where the club asks.
+      put "/wellbeing", who: :corner do
+        corner.tell_wellbeing(**told("sleep", "soreness", "mood", "at"))
+        answer({})
+      end
+
       post "/hurts", who: :corner do
         given = told("id", "matter", "text", "at")
         tell_coaches(given) if corner.tell_hurt(**given)
@@ -64,7 +70,8 @@ module JauntyBell
         place = Core::Book::Homework::Home.new(**given["home"].transform_keys(&:to_sym))
         made = at_home.made(minutes: given["minutes"], home: place, seed: given["id"].delete("-").to_i(16))
         row = own_word.keep_homework(id: given["id"], on: corner.today, minutes: given["minutes"],
-          home: given["home"], signature: made.signature, made: Answers::Homework.new(club, at_home.reading, made).to_h)
+          home: given["home"], signature: made.signature,
+          made: Answers::Homework.kept(club, at_home.reading, made))
         answer(Answers::Homework.shown(row), status: 201)
       end
 
@@ -78,7 +85,7 @@ module JauntyBell
         db.transaction(savepoint: true) do
           own_word.done(id, seconds: given[:seconds], effort: effort.rating, at: given[:at])
           next if effort.minutes.zero? # begun and left: neither work nor rest
-          own_word.effort(id: given[:effort_id], on: corner.today, effort: effort.rating, minutes: effort.minutes,
+          own_word.effort(id: given[:effort_id], on: corner.day_of(given[:at]), effort: effort.rating, minutes: effort.minutes,
             at: given[:at], title: "Homework", homework_id: row[:id])
         end
         answer({})

@@ -2,7 +2,8 @@ module JauntyBell
   module Api
     # Students' own pages as coaches make and end them, consents, and what was told on them that a coach must see.
     class Corners < Room
-      NOBODY = "Everybody of this group has a page already, or may not have one yet: a junior's guardian consents first."
+      NOBODY = "Everybody of this group has a page already, or may not have one yet: of a junior a guardian consents " \
+        "first."
         .freeze
 
       # Of one student: what stands, and why one may not be made.
@@ -26,7 +27,8 @@ module JauntyBell
       # codes end. Of juniors whose guardian consents it is the guardian's.
       post "/sheets", who: :coach do
         made = of_group.map do |student, guardian|
-          code = corners.make(id: SecureRandom.uuid, student_id: student[:id], guardian: guardian, by: account[:id])[:code]
+          code = corners.make(id: SecureRandom.uuid, student_id: student[:id], guardian: guardian,
+            by: account[:id])[:code]
           {name: student[:name], guardian: guardian, code: code, address: address(code)}
         end
         raise Core::InvalidInput.new(NOBODY, path: "group_id") if made.empty?
@@ -39,6 +41,19 @@ module JauntyBell
         given = body_given
         corners.consent(id, by: given["by"]&.strip, on: given["on"] && Date.iso8601(given["on"]))
         answer(shown_of(id))
+      end
+
+      # What a group has told and has not: the classes of the last days, homework, how far coaches are off, how they are.
+      get("/told", who: :coach) { answer(Answers::Told.new(club, params["group"]).to_h) }
+
+      put "/told/classes/:id/asked", who: :coach do
+        Store::Told.new(db, club_id, []).ask_again(id, by: account[:id])
+        answer({})
+      end
+
+      # Homework for one, some or a whole group, each their own: who can have none is named, with why.
+      post "/homeworks", who: :coach do
+        answer(Answers::SetHomework.new(club, body_given).to_h, status: 201)
       end
 
       # What nobody has seen to yet, the newest first.

@@ -16,7 +16,8 @@ module JauntyBell
       #   all      everybody in the club: assistants run classes and look
       #   coach    coaches and the owner, who change what is planned and kept
       #   owner    the owner of the club
-      WHO = {anybody: nil, corner: %w[corner], all: %w[owner coach assistant], coach: %w[owner coach], owner: %w[owner]}.freeze
+      WHO = {anybody: nil, corner: %w[corner], all: %w[owner coach assistant], coach: %w[owner coach],
+             owner: %w[owner]}.freeze
       REFUSALS = {coach: "Only a coach can do this; ask one of yours.",
                   owner: "Only the owner of the club can do this."}.freeze
       UNKEEPABLE = "There is something in this that cannot be kept: a date, a number or a text that is out of reason."

@@ -14,7 +14,9 @@ module JauntyBell
           reading = reading.but(stance: data.fetch("stance", reading.stance).to_sym)
           facts = FACTS.to_h { |name| [name, data[name.to_s]] }.compact
           Core::Book::Homework.new(wishes: wishes(data.fetch("drill"), reading), home: home(data),
-            holds: data.fetch("holds", []).each_with_index.map { |hold, i| hold(hold, i) }, reading: reading, **facts).made
+            holds: data.fetch("holds", []).each_with_index.map { |hold, i|
+              hold(hold, i)
+            }, reading: reading, **facts).made
         rescue JSON::ParserError, KeyError, TypeError, NoMethodError => e
           raise Core::InvalidInput, "This is no file of homework: #{e.message.lines.first.strip}"
         end
@@ -23,12 +25,43 @@ module JauntyBell
         def of(made)
           plan = made.plan
           {seconds: plan.total, effort: plan.mean_effort.to_f.round(2), load: made.load.to_f.round(1),
-           shorter: made.shorter, signature: made.signature,
-           blocks: plan.blocks.each_with_index.map { |block, b| block(block, b, made) },
-           cautions: made.cautions, left_out: made.left_out.map { |name, why| {name: name, why: why} }}
+           signature: made.signature, blocks: plan.blocks.each_with_index.map { |block, b| block(block, b, made) },
+           **said(made)}
+        end
+
+        # As a device runs it without a network: rounds, what is drilled in them and what is heard, as of a class.
+        def kept(made, reading, per_rep:, voice:)
+          plan = made.plan
+          {seconds: plan.total, rounds: rounds(made), combinations: combinations(plan, reading),
+           exercises: plan.blocks.flat_map(&:rounds).filter_map(&:exercise).uniq
+             .to_h { |exercise| [exercise.id, ExerciseJson.of(exercise, per_rep)] },
+           segments: Core::Floor::CueSheet.new(plan, voice: voice).segments.map { |each| SegmentJson.of(each) },
+           **said(made)}
         end
 
         private
+
+        # What is said with it.
+        def said(made)
+          {cautions: made.cautions, shorter: made.shorter,
+           left_out: made.left_out.map { |name, why| {name: name, why: why} }}
+        end
+
+        def rounds(made)
+          Core::Floor::Rounds.of(made.plan).zip(made.plan.runs).map do |round, run|
+            written = made.plan.blocks[run.block].rounds[run.round]
+            round.slice(:title, :block, :shown, :exercise, :rung, :work_s)
+              .merge(on: written.implement, effort: written.effort, why: made.reasons[[run.block, run.round]])
+          end
+        end
+
+        # What is drilled, by what its rounds show.
+        def combinations(plan, reading)
+          on_shelf = plan.blocks.flat_map(&:rounds).filter_map(&:combination).select(&:id)
+            .to_h { |named| [named.id, {name: named.name, what: named.what}] }
+          on_shelf.merge(Core::Floor::Rounds.written(plan))
+            .to_h { |key, said| [key, CombinationJson.written(key, said, reading)] }
+        end
 
         def block(block, index, made)
           {kind: block.kind, rounds: block.rounds.each_with_index.map { |round, i|

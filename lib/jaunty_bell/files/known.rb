@@ -34,7 +34,8 @@ module JauntyBell
         effort: Core::Book::Effort::RATINGS, minutes: Core::Book::Effort::MINUTES,
         halfLife: Core::Book::Mastery::HALF_LIVES, attempts: Core::Book::Mastery::ATTEMPTS,
         phases: 0..Core::Card::MOST_PHASES, tradeSets: Core::Bench::Trade::SETS,
-        homework: Core::Book::Homework::MINUTES, weeks: Core::Weeks::Programme::WEEKS, classMinutes: Core::Weeks::Programme::MINUTES
+        homework: Core::Book::Homework::MINUTES, weeks: Core::Weeks::Programme::WEEKS,
+        classMinutes: Core::Weeks::Programme::MINUTES
       }.transform_values { |range| [range.min, range.max] }.freeze
 
       # Our own short words as a coach reads them: name in the interface => kind in Core::Lexicon::Plain.

@@ -9,7 +9,8 @@ module JauntyBell
       DEVICES = 3
       SHUT = "This link does not open anything any more: it has been replaced or has ended. Ask a coach for another."
         .freeze
-      ENOUGH = "This page is open on three devices already. End one of them there, or ask a coach for a new link.".freeze
+      ENOUGH = "This page is open on three devices already. End one of them there, or ask a coach for another link."
+        .freeze
       NO_CONSENT = "A junior's page wants a guardian's consent on file first: who gave it, and on which day.".freeze
       NOT_A_JUNIOR = "A guardian has a page of a junior; an adult has their own.".freeze
       LEFT = "They have left the club.".freeze
@@ -22,7 +23,8 @@ module JauntyBell
         # open on enough of them.
         def enter(db, code, device:)
           db.transaction(savepoint: true) do
-            row = open(db).lock_style("FOR UPDATE OF corners").first(Sequel[:corners][:digest] => Secret.digest(code))
+            row = standing(db).lock_style("FOR UPDATE OF corners")
+              .first(Sequel[:corners][:digest] => Secret.digest(code))
             raise Missing, SHUT unless row && allowed?(db, row)
             devices = db[:corner_devices].where(club_id: row[:club_id], corner_id: row[:id])
             raise Conflict.new(ENOUGH, path: "code") if devices.count >= DEVICES
@@ -36,7 +38,8 @@ module JauntyBell
         # The Visit a token is, or nil.
         def visit(db, token)
           return if token.to_s.empty?
-          row = open(db).join(:corner_devices, club_id: Sequel[:corners][:club_id], corner_id: Sequel[:corners][:id])
+          row = standing(db)
+            .join(:corner_devices, club_id: Sequel[:corners][:club_id], corner_id: Sequel[:corners][:id])
             .select_append(Sequel[:corner_devices][:id].as(:device_id), Sequel[:corner_devices][:last_at],
               Sequel[:clubs][:country]).first(Sequel[:corner_devices][:digest] => digest(token))
           return unless row && allowed?(db, row)
@@ -52,7 +55,7 @@ module JauntyBell
         # Tokens are long: their digest is enough.
         def digest(token) = Digest::SHA256.hexdigest(token)
 
-        def open(db)
+        def standing(db)
           db[:corners].where(ended_at: nil).where { ends_at > Clock.now }.join(:clubs, id: :club_id)
             .select_all(:corners)
         end

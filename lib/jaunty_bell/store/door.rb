@@ -32,7 +32,8 @@ module JauntyBell
 
       # {student id => {word:, minutes:}} of what they told of coming on their own pages.
       def said
-        @said ||= of(:comings, @ids).where(class_id: @row[:id]).select(:student_id, :word, :minutes).to_hash(:student_id)
+        @said ||= of(:comings, @ids).where(class_id: @row[:id]).select(:student_id, :word,
+          :minutes).to_hash(:student_id)
       end
 
       # {[id, id] in order => days since they last worked together}, as far back as it matters for who works with whom.

@@ -49,7 +49,8 @@ module JauntyBell
         sets[:marks].returning(:student_id, :combination_id).update(taken_back_at: Clock.now)
       end
 
-      # Of each of these students' efforts in a class one counts (Core::Book::Effort.counting); the others stay on record.
+      # Of each of these students' efforts in a class one counts (Core::Book::Effort.counting); the others stay on
+      # record.
       def one_effort_each(class_id, student_ids)
         said = of_class(:efforts, class_id).where(student_id: student_ids, taken_back_at: nil)
           .select(:id, :student_id, :estimated, :by_student, :at).to_hash_groups(:student_id).values

@@ -45,6 +45,16 @@ module JauntyBell
         mine(:efforts).where(class_id: nil, by_student: true, taken_back_at: nil).where { on >= since }
           .reverse(:on, :at).select(:id, :on, Sequel[:effort].cast(Float).as(:effort), :minutes, :title).all
 
+      # How they are on a day; what was told last stands. `said` of sleep, soreness and mood, 1 to 5 or nil.
+      def wellbeing(on:, at:, **said)
+        row = {club_id: @club_id, student_id: @student_id, on: on, at: at, **said}
+        @db[:wellbeings].insert_conflict(target: %i[club_id student_id on],
+          update: row.except(:club_id, :student_id, :on)).insert(row)
+      end
+
+      # {sleep:, soreness:, mood:} as told of a day, or nil.
+      def wellbeing_on(day) = mine(:wellbeings).first(on: day)&.slice(:sleep, :soreness, :mood)
+
       # Something a coach must see.
       def tiding(id:, kind:, text:, at:, guardian:, matter: nil)
         @db[:tidings].insert_conflict(target: %i[club_id id]).returning(:id).insert(club_id: @club_id, id: id,
@@ -74,6 +84,9 @@ module JauntyBell
       def homeworks(limit: 10) =
         mine(:homeworks).left_join(:accounts, id: :set_by).reverse(Sequel[:homeworks][:on], Sequel[:homeworks][:at])
           .limit(limit).select_all(:homeworks).select_append(Sequel[:accounts][:name].as(:coach)).all
+
+      # What there was where they did homework last, or nil.
+      def last_home = mine(:homeworks).reverse(:at).get(:home)&.to_h
 
       # What was done of it, once.
       def done(id, seconds:, effort:, at:)

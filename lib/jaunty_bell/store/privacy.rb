@@ -4,7 +4,7 @@ module JauntyBell
     class Privacy
       # Tables with rows of one student, facts before what they refer to.
       OWN = %i[attendances departures efforts marks tallies notes knocks recordings class_guests past_memberships
-        also_in pauses corners comings homeworks tidings masteries
+        also_in pauses corners comings wellbeings homeworks tidings masteries
         links corrections health_audit holds].freeze
       OF_HOLDS = %i[return_steps clearances].freeze
       LEFT_OUT = %i[club_id digest].freeze

@@ -15,10 +15,10 @@ module JauntyBell
         drills drill_combinations flows
         cards card_versions closures
         classes class_guests attendances departures pairings leads bells round_runs calls marks
-        efforts tallies notes comings homeworks tidings
+        efforts tallies notes comings asked_again wellbeings homeworks tidings
         knocks recordings retractions class_works partners holds return_steps clearances corrections health_audit
         erasures programmes programme_plans].freeze
-      PEOPLE = %i[coach_id account_id set_by seen_by].freeze # columns that name an account; a file names it by its email
+      PEOPLE = %i[coach_id account_id set_by seen_by].freeze # name an account; a file says its email
       OF_CLUB = %i[name time_zone country region].freeze
       PLACE = %i[name role numbering status_id].freeze
 

@@ -10,7 +10,8 @@ class HomeworkTest < Minitest::Test
            "Hop" => "1-rear jump knee", "Tie up" => "1-2-clinch", "Left hand" => "1-3-3b"}.freeze
 
   def wish(name, kind: :due, rung: "clock") =
-    Homework::Wish.new(kind: kind, rung: rung, named: Card::Named.new(id: name, name: name, what: read(SHELF.fetch(name))))
+    Homework::Wish.new(kind: kind, rung: rung,
+      named: Card::Named.new(id: name, name: name, what: read(SHELF.fetch(name))))
 
   def read(text) = Bench::Notation.read(text)
 
@@ -60,7 +61,8 @@ class HomeworkTest < Minitest::Test
   end
 
   # | rung asked for | in a room | rung it gets |
-  RUNGS = [["air", "mat", "air"], ["call", "mat", "clock"], ["answer", "lane", "move"], ["move", "spot", "clock"]].freeze
+  RUNGS = [["air", "mat", "air"], ["call", "mat", "clock"], ["answer", "lane", "move"],
+    ["move", "spot", "clock"]].freeze
 
   def test_only_rungs_that_need_nobody_else
     RUNGS.each do |asked, room, given|
@@ -70,7 +72,8 @@ class HomeworkTest < Minitest::Test
   end
 
   def test_what_is_due_comes_first_and_what_is_new_last
-    wishes = [wish("Ebb", kind: :next), wish("Left hand", kind: :ready), wish("Low tide", kind: :weak), wish("Two bells")]
+    wishes = [wish("Ebb", kind: :next), wish("Left hand", kind: :ready), wish("Low tide", kind: :weak),
+      wish("Two bells")]
     names = drilled(homework(minutes: 40, wishes: wishes)).map(&:first)
     assert_equal ["Two bells", "Low tide", "Left hand", "Ebb"], names.uniq
   end

@@ -8,6 +8,7 @@ const PAGES = [
   { to: "/book", name: "Squad" },
   { to: "/book/board", name: "Load and words" },
   { to: "/book/next", name: "Next class" },
+  { to: "/book/told", name: "Told" },
   { to: "/book/records", name: "Records" },
 ];
 

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
+import { dated } from "../kit/clock";
 import { download } from "../kit/download";
 import { newId } from "../kit/ids";
 import { Trouble } from "../kit/parts";
@@ -125,7 +126,7 @@ function Ask({ own, page }: { own: OwnPage; page: Page }) {
               look="main"
               onClick={() => {
                 const id = newId();
-                const body = { id, kind, text, at: new Date().toISOString() };
+                const body = { id, kind, text, at: dated() };
                 void own.tell({ id, way: "POST", path: "requests", body, said: kind });
                 setKind(undefined);
                 setText("");

@@ -26,7 +26,7 @@ export function OwnCorner({ own, others, turnTo, add, gone }: Props) {
   const [place, setPlace] = useState<Place>("today");
   const { page } = own;
   useEffect(() => goBy(page?.club.country), [page?.club.country]);
-  if (own.ended) return <Ended why={own.ended} gone={gone} />;
+  if (own.ended) return <Ended own={own} why={own.ended} gone={gone} />;
   if (!page) {
     return (
       <main className="p-6 text-lg">
@@ -118,11 +118,16 @@ function Standing({ own }: { own: OwnPage }) {
   );
 }
 
-function Ended({ why, gone }: { why: string; gone: () => Promise<void> }) {
+function Ended({ own, why, gone }: { own: OwnPage; why: string; gone: () => Promise<void> }) {
   return (
     <main className="mx-auto grid max-w-md gap-4 px-5 py-10">
       <h1 className="wide font-extrabold text-2xl">This page is closed</h1>
       <p className="text-lg">{why}</p>
+      {own.waiting.length > 0 && (
+        <p className="font-bold">
+          What you told here had not arrived: {own.waiting.map((told) => told.said).join("; ")}. Tell it to a coach.
+        </p>
+      )}
       <Button look="main" onClick={() => void gone()}>
         Take it off this phone
       </Button>

@@ -4,7 +4,7 @@ import { RUNG_NAMES } from "../api/known";
 import { finish, isOver, isRunning, left, newRing, pause, type Ring, resume, skip } from "../floor/ring";
 import { usePlayer, useTicking, useWake } from "../floor/running";
 import { Body } from "../kit/Body";
-import { now as instant } from "../kit/clock";
+import { dated, now as instant } from "../kit/clock";
 import { MovingFigure } from "../kit/figure/MovingFigure";
 import { idOf } from "../kit/ids";
 import { keepFor, recallKept } from "../kit/kept";
@@ -179,7 +179,7 @@ function HowHard({ own, homework, seconds, close, storedAs }: HowHardProps) {
         name="it"
         choose={(effort) => {
           const path = `homeworks/${homework.id}/done`;
-          const body = { effort_id: idOf(`${homework.id} done`), seconds, effort, at: new Date().toISOString() };
+          const body = { effort_id: idOf(`${homework.id} done`), seconds, effort, at: dated() };
           void own.tell({
             id: path,
             way: "PUT",

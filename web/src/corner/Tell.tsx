@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { HEAD_KNOCK, LIMITS } from "../api/known";
+import { dated } from "../kit/clock";
 import { daysFrom } from "../kit/dates";
 import { newId } from "../kit/ids";
 import { Field, within } from "../kit/parts";
@@ -75,7 +76,7 @@ function Hurt({ own, page }: Props) {
             look="main"
             onClick={() => {
               const id = newId();
-              const body = { id, matter, text, at: new Date().toISOString() };
+              const body = { id, matter, text, at: dated() };
               void own.tell({ id, way: "POST", path: "hurts", body, said: matter });
               setTold(matter);
               setMatter(undefined);
@@ -111,7 +112,7 @@ function Elsewhere({ own, page }: Props) {
   const days = Array.from({ length: BACK + 1 }, (_, i) => daysFrom(page.today, -i));
   const tell = (effort: number, minutes: number, title: string) => {
     const id = newId();
-    const body = { id, on, effort, minutes, title, at: new Date().toISOString() };
+    const body = { id, on, effort, minutes, title, at: dated() };
     void own.tell({ id, way: "POST", path: "sessions", body, said: `${title}, ${shortDate(on)}` });
     setAsked(false);
     setWhat("");

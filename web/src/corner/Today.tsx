@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { EFFORT_WORDS } from "../api/known";
+import { dated } from "../kit/clock";
 import { idOf } from "../kit/ids";
 import { dayAndTime, shortDate } from "../kit/time";
 import { list } from "../kit/words";
@@ -31,6 +32,7 @@ export function Today({ own, page }: Props) {
       {page.to_tell.map((held) => (
         <HowHard key={held.class_id} own={own} held={held} guardian={page.guardian ? page.first_name : undefined} />
       ))}
+      {page.wellbeing && <HowAreYou own={own} page={page} told={page.wellbeing} />}
       <Part title="Next">
         {page.coming ? (
           <Coming own={own} page={page} coming={page.coming} />
@@ -50,7 +52,8 @@ type HeldProps = { own: OwnPage; held: Page["to_tell"][number]; guardian?: strin
 function HowHard({ own, held, guardian }: HeldProps) {
   const waits = pending(own, "efforts", ({ body }) => body.class_id === held.class_id);
   const told = held.told ?? (waits?.body.effort as number | undefined) ?? null;
-  const asked = guardian ? `How hard was ${held.title} for ${guardian}?` : `How hard was ${held.title}?`;
+  const asks = held.again ? "Your coach asks: how hard was" : "How hard was";
+  const asked = guardian ? `${asks} ${held.title} for ${guardian}?` : `${asks} ${held.title}?`;
   return (
     <Part title={asked}>
       {told === null ? (
@@ -69,7 +72,7 @@ function HowHard({ own, held, guardian }: HeldProps) {
                   id: idOf(`${own.token} ${held.class_id}`),
                   class_id: held.class_id,
                   effort,
-                  at: new Date().toISOString(),
+                  at: dated(),
                 },
                 said: `${held.title} was ${effort}, ${EFFORT_WORDS[effort]}`,
               })
@@ -85,6 +88,52 @@ function HowHard({ own, held, guardian }: HeldProps) {
   );
 }
 
+const FEELS = {
+  sleep: { asks: "How did you sleep?", ends: ["badly", "well"] },
+  soreness: { asks: "How sore are you?", ends: ["not at all", "very"] },
+  mood: { asks: "How is your mood?", ends: ["low", "good"] },
+} as const;
+type Feeling = keyof typeof FEELS;
+const ONE_TO_FIVE = [1, 2, 3, 4, 5];
+
+/** As they wish, for their coaches to know: no score, and nothing is worked out from it. */
+function HowAreYou({ own, page, told }: Props & { told: NonNullable<Page["wellbeing"]> }) {
+  const waits = pending(own, "wellbeing", () => true)?.body as typeof told | undefined;
+  const said: Record<Feeling, number | null> = { sleep: null, soreness: null, mood: null, ...told, ...waits };
+  const tell = (what: Feeling, value: number) => {
+    const body = { ...said, [what]: value, at: dated() };
+    void own.tell({ id: `wellbeing ${page.today}`, way: "PUT", path: "wellbeing", body, said: "how you are" });
+  };
+  return (
+    <Part title="How are you?">
+      <p className="mb-2 text-ink-soft">Only if you like. Your coaches read it as a note; it is no diagnosis.</p>
+      {(Object.keys(FEELS) as Feeling[]).map((what) => (
+        <fieldset key={what} className="mb-3">
+          <legend className="mb-1 font-semibold text-lg">{FEELS[what].asks}</legend>
+          <div className="grid grid-cols-5 gap-2">
+            {ONE_TO_FIVE.map((value) => (
+              <Button
+                key={value}
+                small
+                aria-label={`${value} of 5${value === 1 ? `, ${FEELS[what].ends[0]}` : value === 5 ? `, ${FEELS[what].ends[1]}` : ""}`}
+                aria-pressed={said[what] === value}
+                look={said[what] === value ? "main" : "plain"}
+                onClick={() => tell(what, value)}
+              >
+                {value}
+              </Button>
+            ))}
+          </div>
+          <p className="flex justify-between text-ink-soft text-sm">
+            <span>{FEELS[what].ends[0]}</span>
+            <span>{FEELS[what].ends[1]}</span>
+          </p>
+        </fieldset>
+      ))}
+    </Part>
+  );
+}
+
 type ComingProps = { own: OwnPage; page: Page; coming: NonNullable<Page["coming"]> };
 
 function Coming({ own, page, coming }: ComingProps) {
@@ -94,7 +143,7 @@ function Coming({ own, page, coming }: ComingProps) {
   const said = waits ?? coming.word;
   const tell = (word: string, minutes: number | null, words: string) => {
     setLate(false);
-    void own.tell({ id: path, way: "PUT", path, body: { word, minutes, at: new Date().toISOString() }, said: words });
+    void own.tell({ id: path, way: "PUT", path, body: { word, minutes, at: dated() }, said: words });
   };
   return (
     <Card>

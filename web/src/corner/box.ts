@@ -25,7 +25,7 @@ export type Means = {
 };
 
 const RETRY = 8_000; // ms
-const LATER = [0, 408, 412, 425, 429, 500, 502, 503, 504]; // it is not what was told that is refused
+const LATER = [0, 408, 412, 425, 429, 502, 503, 504]; // it is not what was told that is refused
 const statusOf = (error: unknown) => (error as { status?: number }).status ?? 0;
 
 /**

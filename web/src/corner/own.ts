@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { api, data, Refusal, type Schemas } from "../api/client";
+import { heardTime } from "../kit/clock";
 import { keepFor, recallKept } from "../kit/kept";
 import { type Kept, OwnPage, type Told } from "./box";
 
@@ -12,7 +13,11 @@ const says = (token: string) => ({ "Jaunty-Corner": token });
 function ownPage(kept: Kept) {
   const own = new OwnPage(kept, {
     keep: (now) => keepFor(name(kept.token), now),
-    fetch: (token) => data(api.GET("/api/corner", { headers: says(token), signal: AbortSignal.timeout(SLOW) })),
+    fetch: async (token) => {
+      const page = await data(api.GET("/api/corner", { headers: says(token), signal: AbortSignal.timeout(SLOW) }));
+      heardTime(page.now);
+      return page;
+    },
     send,
     alone: (work) =>
       (navigator.locks ? navigator.locks.request(name(kept.token), work) : work()) as ReturnType<typeof work>,

@@ -93,6 +93,12 @@ export const asks = {
       queryKey: ["own pages", student],
       queryFn: () => data(api.GET("/api/corners/students/{id}", path(student))),
     }),
+  whatWasTold: (group: string | undefined) =>
+    queryOptions({
+      queryKey: ["what was told", group],
+      queryFn: () =>
+        data(api.GET("/api/corners/told", { params: { query: group && group !== "all" ? { group } : {} } })),
+    }),
   tidings: () =>
     queryOptions({
       queryKey: ["tidings"],

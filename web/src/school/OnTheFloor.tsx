@@ -1,6 +1,7 @@
 import { RUNGS } from "../api/known";
 import { Box } from "../kit/Box";
 import { Trouble } from "../kit/parts";
+import { Tick } from "../kit/Tick";
 import { NumberField, type School, useChangeSettings } from "./parts";
 
 const WEIGHTS = [
@@ -13,7 +14,7 @@ const WEIGHTS = [
 /** How classes are run: how pairs are made, how fast is called. */
 export function OnTheFloor({ school }: { school: School }) {
   const change = useChangeSettings();
-  const { calls_apart, pair_weights, size_gap } = school.settings;
+  const { ask_how_they_are, calls_apart, pair_weights, size_gap } = school.settings;
   return (
     <Box title="On the floor">
       <p className="text-ink-soft text-sm">What counts in making pairs, one against the other:</p>
@@ -43,6 +44,11 @@ export function OnTheFloor({ school }: { school: School }) {
           />
         ))}
       </div>
+      <Tick
+        label="Ask students on their own pages how they slept, how sore they are and how their mood is"
+        on={ask_how_they_are}
+        set={(on) => change.mutate({ ask_how_they_are: on })}
+      />
       {change.error && <Trouble error={change.error} />}
     </Box>
   );

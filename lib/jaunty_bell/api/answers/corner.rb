@@ -10,12 +10,12 @@ module JauntyBell
 
       def to_h
         {id: @corner.visit.corner_id, first_name: @corner.first_name, guardian: @corner.visit.guardian,
-         junior: @corner.junior?, stance: @corner.student[:stance], today: @corner.today.iso8601, club: club,
+         now: Clock.now.iso8601(3), junior: @corner.junior?, stance: @corner.student[:stance], today: @corner.today.iso8601, club: club,
          coming: coming, to_tell: @corner.to_tell.map { |row| row.merge(on: row[:on].iso8601) },
          sessions: @corner.own_word.sessions(@corner.today - Services::Book::Corner::AGAIN)
            .map { |row| row.merge(on: row[:on].iso8601) },
          holds: @corner.holds.map { |hold| {matter: hold.matter, blocked: hold.blocked, to: hold.to&.iso8601} },
-         homeworks: @corner.own_word.homeworks.map { |row| Homework.shown(row) },
+         wellbeing: wellbeing, homeworks: @corner.own_word.homeworks.map { |row| Homework.shown(row) },
          requests: requests, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
          devices: devices}
       end
@@ -42,6 +42,12 @@ module JauntyBell
         {class_id: row[:id], title: row[:title], starts_at: row[:starts_at].utc.iso8601, minutes: row[:minutes],
          room: row[:room], word: @corner.said_of_coming, bring: @corner.bring, partners: @corner.partners,
          drilled: opened.combinations.values.map { |each| Files::CombinationJson.of(each, @club.reading) }}
+      end
+
+      # What was told of today, {} where nothing was; nil where the club does not ask.
+      def wellbeing
+        return unless @club.school.settings.ask_how_they_are
+        @corner.own_word.wellbeing_on(@corner.today) || {}
       end
 
       def requests

@@ -13,9 +13,9 @@ module JauntyBell::Core
         "hard to very hard", "very hard",
         "very, very hard", "nearly all I have", "all I have"].freeze
 
-      # Of what was said of one student's class, what counts: what they told themselves, then their word as a coach wrote
-      # it down, then a coach's estimate; of two alike the later. `said` are hashes with :by_student, :estimated, :at
-      # (Time) and :id.
+      # Of what was said of one student's class, what counts: what they told themselves, then their word as a coach
+      # wrote it down, then a coach's estimate; of two alike the later. `said` are hashes with :by_student,
+      # :estimated, :at (Time) and :id.
       def self.counting(said) = said.min_by { |each| [rank(each), -each[:at].to_r, each[:id]] }
 
       def self.rank(said)

@@ -124,7 +124,11 @@ module JauntyBell::Core
       def cautions(plan)
         tasks = plan.tasks.values.reject { |task| task.combinations.empty? }
         said = tasks.flat_map { |task|
-          task.implement.cautions + task.combinations.flat_map { |each| each.actions.flat_map { |a| a.technique.cautions } }
+          task.implement.cautions + task.combinations.flat_map { |each|
+            each.actions.flat_map { |a|
+              a.technique.cautions
+            }
+          }
         }
         Words.sentences((said + plan.blocks.flat_map(&:rounds).flat_map { |round| round.exercise&.cautions.to_a }).uniq)
       end

@@ -33,8 +33,8 @@ module JauntyBell::Core
       # What breaks, and what is not owned yet.
       def learning
         breaks = @report.weak_links.map { |link|
-          "The step from one to the next in #{Bench::Notation.spoken(link.pair)}: drill it alone, slowly, until it is " \
-            "smooth."
+          "The step from one to the next in #{Bench::Notation.spoken(link.pair)}: drill it alone, slowly, until it " \
+            "is smooth."
         }
         breaks + @report.highest.filter_map { |id, (rung, mastery)|
           "#{named(id)} #{at(rung)}: keep at it." if mastery.state == :learning

@@ -7,8 +7,9 @@ module JauntyBell::Core
       KINDS = %i[hold said twice back junior guardian due].freeze
       GRAVE = %i[hold twice back guardian].freeze # what a coach must have seen before they train
 
-      # `holds` on the day; `said` {word:, minutes:} of what they told of coming, or nil; `came` days they came before; `minutes` trained at the club today already; `due` names of
-      # this class's combinations that are due; `away` days after which somebody is eased back in.
+      # `holds` on the day; `said` {word:, minutes:} of what they told of coming, or nil; `came` days they came
+      # before; `minutes` trained at the club today already; `due` names of this class's combinations that are due;
+      # `away` days after which somebody is eased back in.
       def initialize(day:, holds: [], said: nil, came: [], minutes: 0, junior: false, guardian: "", due: [],
         away: Lexicon::School.default.pointed_out["away"])
         @day = day

@@ -7,11 +7,12 @@ module JauntyBell::Core
     #   measured_in  :seconds or :reps; usual: how many of them, on each side where it has two
     #   sides        whether one side is done and then the other
     #   effort       0–10 while it is done
-    #   jumps        whether the feet leave the floor; loud: whether it is heard a floor below; room "spot", "mat" (somebody lies down) or "lane" (one moves
-    #                away)
+    #   jumps        whether the feet leave the floor; loud: whether it is heard a floor below
+    #   room         "spot", "mat" (somebody lies down) or "lane" (one moves away)
     #   drawn        Drawing::Pose facts, one or two
-    Exercise = Value.of(:id, :name, :spoken, :purpose, :measured_in, :usual, :effort, sides: false, jumps: false, loud: false,
-      room: "spot", gear: [].freeze, cues: [].freeze, cautions: [].freeze, drawn: [].freeze) do
+    Exercise = Value.of(:id, :name, :spoken, :purpose, :measured_in, :usual, :effort, sides: false,
+      jumps: false, loud: false, room: "spot", gear: [].freeze, cues: [].freeze, cautions: [].freeze,
+      drawn: [].freeze) do
       # The name as a coach writes it.
       def plain = name
 

@@ -12,7 +12,7 @@ module JauntyBell::Core
         warm_legs
         hard_effort kick_lean hand_lean junior_round hall space kit rooms
         calls_apart pair_weights size_gap first_aid
-        half_life go_up pointed_out stand_down].freeze
+        half_life go_up pointed_out stand_down ask_how_they_are].freeze
 
       # Where a number may lie, of those that make no sense below or above.
       LIMITS = {"half_life" => 3..365, "go_up" => 1..100, "pointed_out/ease_in" => 1..100,

@@ -52,14 +52,15 @@ module JauntyBell
         club.people.students.select { |row| ids.include?(row[:id]) }.map { |row| row[:name].split.first }
       end
 
-      # Classes of the last day they were at: [{class_id:, title:, on:, minutes:, told: effort or nil}].
+      # Classes they were at, of the last day or asked of once more: [{class_id:, title:, on:, minutes:, told: effort or
+      # nil, again: whether a coach asks}].
       def to_tell
-        rows = club.classes.between(Clock.now - 2 * DAY, Clock.now).select { |row| tellable?(row) }
+        rows = club.classes.between(Clock.now - AGAIN * DAY, Clock.now).select { |row| tellable?(row) }
         attended = Store::Attended.new(club.db, club.id, rows.map { |row| row[:id] }, students: [id])
         told = own_word.efforts(rows.map { |row| row[:id] })
         rows.select { |row| attended.came(row[:id]).include?(id) }.map do |row|
           {class_id: row[:id], title: row[:title], on: row[:on], minutes: attended.minutes(row[:id], id),
-           told: told[row[:id]]}
+           told: told[row[:id]], again: asked_again.include?(row[:id])}
         end
       end
 
@@ -70,7 +71,7 @@ module JauntyBell
       def tell_effort(id:, class_id:, effort:, at:)
         row = club.classes.find(class_id)
         refuse(NOT_OVER) unless row[:ended_at]
-        refuse(TOO_LATE) if row[:ended_at] < Clock.now - DAY && Time.iso8601(at) > row[:ended_at] + DAY
+        refuse(TOO_LATE) unless in_time?(row, Time.iso8601(at))
         attended = Store::Attended.new(club.db, club.id, [class_id], students: [student[:id]])
         refuse(NOT_THERE) unless attended.came(class_id).include?(student[:id])
         minutes = attended.minutes(class_id, student[:id]) || row[:minutes]
@@ -91,25 +92,42 @@ module JauntyBell
         own_word.effort(id: id, on: on, effort: said.rating, minutes: said.minutes, title: title.strip, at: at)
       end
 
-      # A knock or an injury: it holds at once, and coaches see it on their next screen. A knock to the head holds as one
-      # on the Floor does; of anything else, whatever hurts is left alone until a coach has looked.
+      # How they are today: `said` of sleep, soreness and mood. Raises Core::InvalidInput where nothing is said.
+      def tell_wellbeing(at:, **said)
+        raise Core::InvalidInput.new("Tell one of the three, at least.", path: "sleep") if said.values.none?
+        own_word.wellbeing(on: today, at: at, **said)
+      end
+
+      # A knock or an injury: it holds at once, and coaches see it on their next screen. A knock to the head holds as
+      # one on the Floor does; of anything else, whatever hurts is left alone until a coach has looked.
       def tell_hurt(id:, matter:, text:, at:)
         new = false
         club.db.transaction(savepoint: true) do
-          new = own_word.tiding(id: id, kind: "hurt", matter: matter, text: text.strip, at: at, guardian: visit.guardian)
+          new = own_word.tiding(id: id, kind: "hurt", matter: matter, text: text.strip, at: at,
+            guardian: visit.guardian)
           club.care.hold_back(holds_of(id, matter, at), student_id: student[:id], note: text.strip) if new
         end
         new
       end
 
+      # The club's day of what was told, never one to come.
+      def day_of(at) = [club.classes.day_at(at), today].min
+
       private
 
       def refuse(why) = raise(Store::Conflict.new(why, path: "class_id"))
 
-      def tellable?(row) = row[:ended_at] && row[:ended_at] > Clock.now - DAY
+      def tellable?(row) =
+        row[:ended_at] && (row[:ended_at] > Clock.now - DAY || asked_again.include?(row[:id]))
+
+      # Told within a day, whenever it arrives, or after a coach has asked once more.
+      def in_time?(row, at) = at <= row[:ended_at] + DAY || asked_again.include?(row[:id])
+
+      # Ids of classes a coach asks of, for a day.
+      def asked_again = @asked_again ||= Store::Told.asked_again(club.db, club.id, Clock.now - DAY)
 
       def holds_of(id, matter, at)
-        day = [club.classes.day_at(at), today].min
+        day = day_of(at)
         return Core::Care::HeadKnock.holds(id, day) if matter == Core::Care::HeadKnock::MATTER
         {id => Core::Care::Hold.until_seen(matter, day)}
       end

@@ -1,5 +1,5 @@
-# A page of each student's own, or of a junior's guardian, opened by a code on up to three devices; a guardian's consent;
-# and what is told there: who comes late or not at all, homework, what hurts, and what they ask of the club.
+# A page of each student's own, or of a junior's guardian, opened by a code on up to three devices; a guardian's
+# consent; and what is told there: who comes late or not at all, homework, how they are, what hurts, and what they ask of the club.
 Sequel.migration do
   change do
     alter_table :students do
@@ -59,6 +59,32 @@ Sequel.migration do
       index %i[club_id student_id]
       constraint :known_word, word: ["coming", "late", "not coming"]
       constraint :late_in_reason, Sequel.lit("minutes IS NULL OR (word = 'late' AND minutes BETWEEN 1 AND 180)")
+    end
+
+    # How they are on a day, where the club asks.
+    create_table :wellbeings do
+      foreign_key :club_id, :clubs, type: :uuid, null: false, on_delete: :cascade
+      column :student_id, :uuid, null: false
+      Date :on, null: false
+      Integer :sleep
+      Integer :soreness
+      Integer :mood
+      timestamptz :at, null: false
+      primary_key %i[club_id student_id on]
+      foreign_key %i[club_id student_id], :students, key: %i[club_id id], on_delete: :cascade
+      constraint :one_to_five, Sequel.lit("coalesce(sleep, 1) BETWEEN 1 AND 5 AND coalesce(soreness, 1) BETWEEN 1 AND " \
+        "5 AND coalesce(mood, 1) BETWEEN 1 AND 5 AND num_nonnulls(sleep, soreness, mood) > 0")
+    end
+
+    # That a coach asks once more how hard a class was.
+    create_table :asked_again do
+      foreign_key :club_id, :clubs, type: :uuid, null: false, on_delete: :cascade
+      column :class_id, :uuid, null: false
+      foreign_key :account_id, :accounts, type: :Bignum, on_delete: :set_null
+      timestamptz :at, null: false
+      primary_key %i[club_id class_id]
+      foreign_key %i[club_id class_id], :classes, key: %i[club_id id], on_delete: :cascade
+      index :account_id
     end
 
     # A class alone: as it was asked for, as it was made, and what was done of it in the student's own word.

@@ -1,7 +1,8 @@
 module JauntyBell::Core
   module Book
     class Homework
-      # What is drilled alone: wishes that can be done there, each on what there is and at a rung that needs nobody else.
+      # What is drilled alone: wishes that can be done there, each on what there is and at a rung that needs nobody
+      # else.
       class Drills
         # A Card::Round and why it is there.
         Drilled = Value.of(:round, :reason)
@@ -48,8 +49,8 @@ module JauntyBell::Core
         def round(wish, times, again)
           rung = again ? wish.rung : lower(wish.rung)
           combination = wish.named
-          Card::Round.new(title: combination.name, combination: combination, implement: implement(combination.what, rung),
-            work: times.work, rest: times.rest, rung: rung, effort: EFFORTS.fetch(rung), contact: false)
+          Card::Round.new(title: combination.name, combination: combination, rung: rung, effort: EFFORTS.fetch(rung),
+            implement: implement(combination.what, rung), work: times.work, rest: times.rest, contact: false)
         end
 
         def lower(rung) = ALONE[[ALONE.index(rung) - 1, 0].max]

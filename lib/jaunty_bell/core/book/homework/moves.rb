@@ -1,12 +1,12 @@
 module JauntyBell::Core
   module Book
     class Homework
-      # The exercises of a class alone: what gets warm, makes strong and comes down there. Of whoever is held back from a
-      # limb nothing is asked but to move what is well.
+      # The exercises of a class alone: what gets warm, makes strong and comes down there. Of whoever is held back
+      # from a limb nothing is asked but to move what is well.
       class Moves
         WARM = %w[raise mobilise].freeze # one after the other
         STRONG = %w[strength core].freeze
-        GENERAL = %w[strength core-work mobility].freeze # on a card they stand for several; alone one wants to know which
+        GENERAL = %w[strength core-work mobility].freeze # they stand for several; alone one wants to know which
         HARD = 7 # no exercise above it is given to somebody alone
         CAREFUL = {"warm-up" => "Loosen what is well, easily", "finisher" => "Rest",
                    "cool-down" => "Breathe and come down"}.freeze

@@ -1,0 +1,48 @@
+require "digest"
+
+module JauntyBell
+  module Api::Answers
+    # Homework a coach sets: for each student their own, made of what is due, weak or next for them, for the room they
+    # had last.
+    class SetHomework
+      PLAIN = {"have" => [], "room" => "mat", "quiet" => true}.freeze # where nothing is known of it
+
+      # `asked` {"id", "student_ids", "minutes", "due_on"}.
+      def initialize(club, asked)
+        @club = club
+        @asked = asked
+      end
+
+      # {made: [student ids], refused: [{student_id:, why:}]}
+      def to_h
+        due = Date.iso8601(@asked["due_on"])
+        raise Core::InvalidInput.new("It is for today or later.", path: "due_on") if due < @club.today
+        results = @asked["student_ids"].uniq.to_h { |id| [id, set(@club.people.student(id), due)] }
+        {made: results.select { |_, why| why.nil? }.keys,
+         refused: results.compact.map { |id, why| {student_id: id, why: why} }}
+      end
+
+      private
+
+      # Why it cannot be, or nil.
+      def set(student, due)
+        word = Store::OwnWord.new(@club.db, @club.id, student[:id])
+        home, id = word.last_home || PLAIN, id_for(student[:id])
+        desk = Services::Book::AtHome.new(@club, student)
+        made = desk.made(minutes: @asked["minutes"], seed: id.delete("-").to_i(16),
+          home: Core::Book::Homework::Home.new(**home.transform_keys(&:to_sym)))
+        word.keep_homework(id: id, on: @club.today, minutes: @asked["minutes"], home: home, signature: made.signature,
+          made: Homework.kept(@club, desk.reading, made), set_by: @club.account_id, due_on: due)
+        nil
+      rescue Core::InvalidInput => e
+        e.message
+      end
+
+      # The same for the same student however often it is sent.
+      def id_for(student_id)
+        hex = Digest::SHA256.hexdigest("#{@asked["id"]} #{student_id}")
+        [hex[0, 8], hex[8, 4], "5#{hex[13, 3]}", "8#{hex[17, 3]}", hex[20, 12]].join("-")
+      end
+    end
+  end
+end

@@ -1,0 +1,194 @@
+require "support/system"
+
+# Students' own pages: a coach and three phones through one evening and a homework. Two sisters share a phone; the third
+# has their own.
+class CornerSystemTest < SystemTest
+  FRIEND = :the_third_s_phone
+
+  def teardown
+    super
+  ensure
+    Capybara.using_session(FRIEND) do
+      if Capybara.current_session.driver.instance_variable_get(:@browser)
+        assert_empty console_errors
+        Capybara.current_session.quit
+      end
+    end
+    db[:corners].delete
+    db[:comings].delete
+    db[:tidings].delete
+    db[:holds].where(matter: "knee or shin").delete
+    db[:homeworks].delete
+    db[:efforts].where(by_student: true).delete
+  end
+
+  def club = db[:clubs].get(:id)
+
+  def student(name) = db[:students].first(name: name)
+
+  # A page's code, as a coach hands it over.
+  def code_of(name)
+    row = student(name)
+    JauntyBell::Store::Corners.new(db, club).make(id: SecureRandom.uuid, student_id: row[:id], guardian: false,
+      by: nil)[:code]
+  end
+
+  def on_the_other_phone
+    Capybara.using_session(FRIEND) do
+      @bare ||= page.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument",
+        source: "delete Navigator.prototype.serviceWorker")
+      size(*SystemServer::PHONE)
+      yield
+    end
+  end
+
+  # A class that both came to and that ended ten minutes ago.
+  def over
+    open_class
+    ["Idris Lockkeeper", "Pia Pontoon"].each { |name| click_button name }
+    click_button "To the ring"
+    click_button "Start"
+    click_button "End class"
+    click_button "Tap again to end"
+    within("[aria-label='Effort of Idris Lockkeeper']") { find("[aria-label='3, moderate']").click }
+    click_button "Done"
+    until_true {
+      db[:classes].where(id: @class_id).exclude(ended_at: nil).any? && db[:efforts].where(class_id: @class_id).any?
+    }
+    ids = %w[Idris\ Lockkeeper Pia\ Pontoon].map { |name| student(name)[:id] }
+    db[:students].where(id: ids).update(born_on: Clock.today << (12 * 30))
+  end
+
+  def enter(code)
+    visit "/corner"
+    open_with(code)
+  end
+
+  def open_with(code)
+    fill_in "Code", with: code
+    click_button "Open"
+  end
+
+  def test_an_evening
+    sign_in
+    over
+    size(*SystemServer::PHONE)
+    enter(code_of("Idris Lockkeeper"))
+    assert_selector "h1", text: "Idris"
+    assert_accessible
+    within("section[aria-label^='How hard was']") { find("button", text: "very hard", match: :first).click }
+    assert_text "You told"
+    until_true { db[:efforts].where(class_id: @class_id, by_student: true).any? }
+    id = student("Idris Lockkeeper")[:id]
+    counting = db[:efforts].where(class_id: @class_id, student_id: id, taken_back_at: nil).all
+    assert_equal [[6.0, true]], counting.map { |row|
+      [row[:effort].to_f, row[:by_student]]
+    }, "the coach's word stays second"
+
+    # A second student on the same phone, and a third on their own.
+    click_button "Yours"
+    click_button "Somebody else of this household"
+    open_with(code_of("Pia Pontoon"))
+    assert_selector "h1", text: "Pia"
+    assert_button "Idris"
+    on_the_other_phone do
+      enter(code_of("Oona Ferrier"))
+      assert_selector "h1", text: "Oona"
+      click_button "I am late"
+      click_button "15 min"
+      assert_text "You come 15 minutes late."
+    end
+    until_true { db[:comings].where(student_id: student("Oona Ferrier")[:id], word: "late").any? }
+    assert_no_sideways_scroll
+  end
+
+  # Told on one phone, on the coach's next screen; what hurts is held back at once.
+  def test_something_hurts
+    size(*SystemServer::PHONE)
+    enter(code_of("Oona Ferrier"))
+    click_button "Tell us"
+    assert_text "call for emergency care now"
+    assert_accessible
+    click_button "knee or shin"
+    fill_in "What happened? Only your coaches read it.", with: "twisted it on the stairs"
+    click_button "Tell my coaches"
+    assert_text "held back from now on"
+    click_button "Today"
+    assert_selector "section[aria-label='Held back']", text: "no left leg"
+    size(*SystemServer::WIDE)
+    sign_in
+    within("[aria-label='Told by students']") do
+      assert_text "Oona Ferrier is hurt (knee or shin) and held back"
+      assert_text "twisted it on the stairs"
+      click_button "I have seen it"
+    end
+    assert_no_selector "[aria-label='Told by students']"
+    assert_accessible
+  end
+
+  # Asked for with a network, done without one, told when there is one again; reloaded in the middle it stands where it
+  # was.
+  def test_homework_without_a_network
+    size(*SystemServer::PHONE)
+    enter(code_of("Oona Ferrier"))
+    click_button "Homework"
+    click_button "10 min"
+    check "a mirror"
+    click_button "Make it"
+    assert_button "Begin · 10:00"
+    assert_accessible
+    click_button "Begin · 10:00"
+    click_button "Begin"
+    assert_button "Pause"
+    click_button "Skip" until page.has_selector?("[data-testid=figure]", wait: 0.5)
+    click_button "Pause"
+    title = find("h3").text
+    visit "/corner"
+    click_button "Homework"
+    click_button "Begin · 10:00"
+    assert_selector "h3", text: title
+    assert_button "Go on"
+    offline(true)
+    click_button "Go on"
+    click_button "End here"
+    find("button", text: "somewhat hard").click
+    assert_text "waits here until there is a connection"
+    assert_equal 0, db[:homeworks].exclude(done_at: nil).count
+    offline(false)
+    page.execute_script("window.dispatchEvent(new Event('online'))")
+    until_true { db[:homeworks].exclude(done_at: nil).any? }
+    assert_no_text "waits here"
+    assert console_errors.all? { |error| error.include?("ERR_INTERNET_DISCONNECTED") }
+  ensure
+    offline(false)
+  end
+
+  def test_a_wrong_code_and_a_page_that_has_ended
+    expect_refusals
+    size(*SystemServer::PHONE)
+    enter("AAAA-BBBB-CCCC")
+    assert_text "does not open anything any more"
+    assert_accessible
+    enter(code_of("Oona Ferrier"))
+    assert_selector "h1", text: "Oona"
+    db[:corners].update(ended_at: Clock.now)
+    visit "/corner"
+    assert_text "This page is closed"
+    click_button "Take it off this phone"
+    assert_field "Code"
+  end
+
+  # The keyboard alone.
+  def test_by_keyboard
+    size(*SystemServer::PHONE)
+    enter(code_of("Oona Ferrier"))
+    assert_button "Not coming"
+    find("button", text: "Not coming").send_keys(:enter)
+    assert_text "You do not come."
+    find("nav[aria-label=Places] button", text: "Homework").send_keys(:enter)
+    assert_button "Make it"
+    assert_equal "page", find("nav[aria-label=Places] button", text: "Homework")["aria-current"]
+    find_field("a bag").send_keys(:space)
+    assert_checked_field "a bag"
+  end
+end
