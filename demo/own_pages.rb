@@ -73,7 +73,8 @@ module JauntyBell
 
       def ask(facts)
         id, at = @id.call, evening(facts["ago"])
-        own_word(@students.fetch(facts["student"])["id"]).tiding(id: id, kind: facts["kind"], text: facts["text"], at: at,
+        word = own_word(@students.fetch(facts["student"])["id"])
+        word.tiding(id: id, kind: facts["kind"], text: facts["text"], at: at,
           guardian: false)
         @db[:tidings].where(id: id).update(seen_at: at + 3_600, answer: facts["answer"])
       end

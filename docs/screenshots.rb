@@ -30,8 +30,18 @@ class Screenshots < SystemTest
      card: -> { visit "/card/#{card[:id]}" },
      calendar: -> { visit "/card/calendar" }, floor: -> { visit "/floor" }, door: -> { door }, ring: -> { ring },
      ring_phone: -> {}, stool: -> { stool }, wall: -> { wall }, squad: -> { visit "/book" },
-     board: -> { visit "/book/board" }, returning: -> { student("Wendel Turnstile") },
+     board: -> { visit "/book/board" }, corner_phone: -> { corner("Oona Ferrier") },
      student: -> { student("Oona Ferrier") }, student_phone: -> {}, weeks: -> { weeks }}
+  end
+
+  # The page of somebody's own, as their phone has it.
+  def corner(name)
+    row = db[:students].first(name: name)
+    code = JauntyBell::Store::Corners.new(db, row[:club_id])
+      .make(id: SecureRandom.uuid, student_id: row[:id], guardian: false, by: nil)[:code]
+    visit "/corner#code=#{code}"
+    click_button "Homework"
+    assert_button "Begin", exact: false
   end
 
   def weeks

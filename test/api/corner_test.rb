@@ -454,7 +454,7 @@ class CornerTest < ApiTest
           taken_back_at: (Clock.now if estimated))
       end
     end
-    assert_equal [{coach: "a coach", said: "says 1.4 lower than they do, on the whole; most between -2.5 and -0.3, of 5"}],
-      call(:get, "/api/corners/told")[:off]
+    said = "says 1.4 lower than they do, on the whole; most between -2.5 and -0.3, of 5"
+    assert_equal [{coach: "a coach", said: said}], call(:get, "/api/corners/told")[:off]
   end
 end

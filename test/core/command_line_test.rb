@@ -109,6 +109,28 @@ class CommandLineTest < Minitest::Test
     bad.each { |text, says| assert_match says, in_file(text) { |path| run_command("pairs", path) }.last }
   end
 
+  def test_homework
+    asked = {minutes: 12, have: ["mirror"], room: "mat", quiet: true, drill: [{combination: "1-2", name: "Two bells"},
+      {kind: "next", combination: "1-clinch"}]}
+    made = in_file(JSON.generate(asked)) { |path| told("homework", path) }
+    assert_equal [720, ["1-clinch"]], [made["seconds"], made["left_out"].map { |each| each["name"] }]
+    drilled = made["blocks"].flat_map { |block| block["rounds"] }.select { |round| round["combination"] }
+    assert_equal [["Two bells", "mirror"]], drilled.map { |round| round.values_at("combination", "on") }.uniq
+    bad = {"{" => /no file of homework/, "{}" => /no file of homework/,
+           '{"minutes":10,"drill":[{"combination":"1-hok"}]}' => /hok/,
+           '{"minutes":10,"drill":[{"combination":"1","kind":"old"}]}' => /"old" is no reason to drill/,
+           '{"minutes":10,"drill":[{"combination":"1","rung":"top"}]}' => /"top" is not a rung/,
+           '{"minutes":90,"drill":[{"combination":"1"}]}' => /from 5 to 45 minutes/,
+           '{"minutes":10,"drill":[{"combination":"1"}],"holds":[{"matter":"x","blocks":["all"]}]}' => /not a matter/}
+    bad.each { |text, says| assert_match says, in_file(text) { |path| run_command("homework", path) }.last }
+  end
+
+  def test_a_figure_drawn
+    out = StringIO.new
+    assert_equal 0, JauntyBell::CommandLine.run(["figure", "1-2", "--svg"], output: out)
+    assert_equal %w[guard 1 2], out.string.scan(%r{<text[^>]*>([^<]*)</text>}).flatten
+  end
+
   def test_review
     felt = "ms,hand,g\n0,left,20\n430,right,21\n1460,left,20\n2900,left,19\n3330,right,18\nx,left,1\n"
     review = told("review", "1-2", input: felt)

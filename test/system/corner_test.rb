@@ -5,6 +5,11 @@ require "support/system"
 class CornerSystemTest < SystemTest
   FRIEND = :the_third_s_phone
 
+  def setup
+    super
+    @began = Clock.now
+  end
+
   def teardown
     super
   ensure
@@ -14,12 +19,12 @@ class CornerSystemTest < SystemTest
         Capybara.current_session.quit
       end
     end
-    db[:corners].delete
-    db[:comings].delete
-    db[:tidings].delete
+    db[:corners].where(Sequel[:made_at] > @began).delete
+    db[:comings].where(Sequel[:at] > @began).delete
+    db[:tidings].where(Sequel[:at] > @began).delete
     db[:holds].where(matter: "knee or shin").delete
-    db[:homeworks].delete
-    db[:efforts].where(by_student: true).delete
+    db[:homeworks].where(Sequel[:at] > @began).delete
+    db[:efforts].where(by_student: true).where(Sequel[:at] > @began).delete
   end
 
   def club = db[:clubs].get(:id)
@@ -130,7 +135,7 @@ class CornerSystemTest < SystemTest
   # was.
   def test_homework_without_a_network
     size(*SystemServer::PHONE)
-    enter(code_of("Oona Ferrier"))
+    enter(code_of("Ikwe Brightwater"))
     click_button "Homework"
     click_button "10 min"
     check "a mirror"
@@ -153,15 +158,37 @@ class CornerSystemTest < SystemTest
     click_button "End here"
     find("button", text: "somewhat hard").click
     assert_text "waits here until there is a connection"
-    assert_equal 0, db[:homeworks].exclude(done_at: nil).count
+    assert_equal 0, done_since_it_began
     offline(false)
     page.execute_script("window.dispatchEvent(new Event('online'))")
-    until_true { db[:homeworks].exclude(done_at: nil).any? }
+    until_true { done_since_it_began.positive? }
     assert_no_text "waits here"
     assert console_errors.all? { |error| error.include?("ERR_INTERNET_DISCONNECTED") }
   ensure
     offline(false)
   end
+
+  # A coach sets homework for one of a group and asks once more of a class.
+  def test_what_was_told_and_homework_that_a_coach_sets
+    sign_in
+    visit "/book/told"
+    within("section[aria-label='Set homework']") do
+      check "Jory Causeway"
+      fill_in "Minutes", with: "10"
+      click_button "Set it"
+      assert_text "Jory Causeway have it now."
+    end
+    assert_selector "section[aria-label=Homework] li", text: /Jory Causeway.*10 min, from Nell Tidewell/
+    assert_selector "section[aria-label='How far estimates are off'] li", text: "says"
+    assert_accessible
+    size(*SystemServer::PHONE)
+    assert_no_sideways_scroll
+    enter(code_of("Jory Causeway"))
+    click_button "Homework"
+    assert_text "From Nell Tidewell"
+  end
+
+  def done_since_it_began = db[:homeworks].where(Sequel[:at] > @began).exclude(done_at: nil).count
 
   def test_a_wrong_code_and_a_page_that_has_ended
     expect_refusals
@@ -171,7 +198,7 @@ class CornerSystemTest < SystemTest
     assert_accessible
     enter(code_of("Oona Ferrier"))
     assert_selector "h1", text: "Oona"
-    db[:corners].update(ended_at: Clock.now)
+    db[:corners].where(Sequel[:made_at] > @began).update(ended_at: Clock.now)
     visit "/corner"
     assert_text "This page is closed"
     click_button "Take it off this phone"

@@ -58,11 +58,47 @@ class NoNetworkTest < SystemTest
     end
   end
 
+  # A phone is switched off with the network gone and something told: on again it shows the page as it was last known,
+  # and what was told gets there once.
+  def test_a_student_s_page
+    Capybara.app_host = "http://127.0.0.1:#{@port}"
+    Capybara.using_driver(:kept) do
+      visit "/corner#code=#{code_of("Ikwe Brightwater")}"
+      assert_selector "h1", text: "Ikwe"
+      assert_worker_ready
+      visit "/corner"
+      assert_selector "h1", text: "Ikwe"
+      cut
+      click_button "Tell us"
+      click_button "I rested"
+      assert_text "waits here until there is a connection"
+      kill
+      visit "/corner"
+      assert_selector "h1", text: "Ikwe"
+      assert_text "waits here until there is a connection"
+      connect
+      assert_no_text "waits here"
+      assert_equal 1, db[:efforts].where(by_student: true, title: "Rest").count
+    end
+  ensure
+    db[:efforts].where(by_student: true, title: "Rest").delete
+  end
+
   private
+
+  def assert_worker_ready
+    assert page.evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done(true))")
+  end
+
+  def code_of(name)
+    row = db[:students].first(name: name)
+    JauntyBell::Store::Corners.new(db, row[:club_id])
+      .make(id: SecureRandom.uuid, student_id: row[:id], guardian: false, by: nil)[:code]
+  end
 
   def open_class
     sign_in
-    assert page.evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done(true))")
+    assert_worker_ready
     visit "/floor"
     select "Juniors on the boards", from: "Card"
     click_button "Open the door"

@@ -85,8 +85,8 @@ module JauntyBell
         db.transaction(savepoint: true) do
           own_word.done(id, seconds: given[:seconds], effort: effort.rating, at: given[:at])
           next if effort.minutes.zero? # begun and left: neither work nor rest
-          own_word.effort(id: given[:effort_id], on: corner.day_of(given[:at]), effort: effort.rating, minutes: effort.minutes,
-            at: given[:at], title: "Homework", homework_id: row[:id])
+          own_word.effort(id: given[:effort_id], on: corner.day_of(given[:at]), effort: effort.rating,
+            minutes: effort.minutes, at: given[:at], title: "Homework", homework_id: row[:id])
         end
         answer({})
       end

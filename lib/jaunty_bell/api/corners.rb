@@ -43,7 +43,7 @@ module JauntyBell
         answer(shown_of(id))
       end
 
-      # What a group has told and has not: the classes of the last days, homework, how far coaches are off, how they are.
+      # What a group has told and has not: the last classes, homework, how far coaches are off, how they are.
       get("/told", who: :coach) { answer(Answers::Told.new(club, params["group"]).to_h) }
 
       put "/told/classes/:id/asked", who: :coach do

@@ -11,7 +11,8 @@ class FarOffTest < Minitest::Test
     [[[5, 7]] * 4, "4 told and estimated: too few to say"],
     [[[5, 7]] * 5, "says 2 lower than they do, on the whole; most between -2 and -2, of 5"],
     [[[8, 6]] * 6, "says 2 higher than they do, on the whole; most between 2 and 2, of 6"],
-    [[[5, 6], [6, 5], [5, 5], [4, 5], [5, 4]], "says neither higher nor lower than they do; most between -2 and 2, of 5"]
+    [[[5, 6], [6, 5], [5, 5], [4, 5], [5, 4]],
+      "says neither higher nor lower than they do; most between -2 and 2, of 5"]
   ].freeze
 
   def test_in_words

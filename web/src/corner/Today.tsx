@@ -32,7 +32,6 @@ export function Today({ own, page }: Props) {
       {page.to_tell.map((held) => (
         <HowHard key={held.class_id} own={own} held={held} guardian={page.guardian ? page.first_name : undefined} />
       ))}
-      {page.wellbeing && <HowAreYou own={own} page={page} told={page.wellbeing} />}
       <Part title="Next">
         {page.coming ? (
           <Coming own={own} page={page} coming={page.coming} />
@@ -40,6 +39,7 @@ export function Today({ own, page }: Props) {
           <p>No class is in the calendar for you within a week.</p>
         )}
       </Part>
+      {page.wellbeing && <HowAreYou own={own} page={page} told={page.wellbeing} />}
     </>
   );
 }

@@ -1,5 +1,6 @@
 # A page of each student's own, or of a junior's guardian, opened by a code on up to three devices; a guardian's
-# consent; and what is told there: who comes late or not at all, homework, how they are, what hurts, and what they ask of the club.
+# consent; and what is told there: who comes late or not at all, homework, how they are, what hurts, and what they ask
+# of the club.
 Sequel.migration do
   change do
     alter_table :students do
@@ -72,8 +73,8 @@ Sequel.migration do
       timestamptz :at, null: false
       primary_key %i[club_id student_id on]
       foreign_key %i[club_id student_id], :students, key: %i[club_id id], on_delete: :cascade
-      constraint :one_to_five, Sequel.lit("coalesce(sleep, 1) BETWEEN 1 AND 5 AND coalesce(soreness, 1) BETWEEN 1 AND " \
-        "5 AND coalesce(mood, 1) BETWEEN 1 AND 5 AND num_nonnulls(sleep, soreness, mood) > 0")
+      constraint :one_to_five, Sequel.lit("coalesce(sleep, 1) BETWEEN 1 AND 5 AND coalesce(soreness, 1) BETWEEN 1 " \
+        "AND 5 AND coalesce(mood, 1) BETWEEN 1 AND 5 AND num_nonnulls(sleep, soreness, mood) > 0")
     end
 
     # That a coach asks once more how hard a class was.
