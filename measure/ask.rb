@@ -74,12 +74,12 @@ module Ask
     end
   end
 
-  # Asks for a path, or with a body posts or puts it, and insists on a 200.
-  Asker = Struct.new(:http, :cookie) do
+  # Asks for a path, or with a body posts or puts it, and insists on a 200 or 201; `more` headers go with it.
+  Asker = Struct.new(:http, :cookie, :more) do
     def call(path, body = nil, method: :post)
-      headers = {"Cookie" => cookie, "Content-Type" => "application/json"}
+      headers = {"Cookie" => cookie, "Content-Type" => "application/json", **more.to_h}
       answer = body ? http.public_send(method, path, JSON.generate(body), headers) : http.get(path, headers)
-      raise "#{path} answered #{answer.code}" unless answer.code == "200"
+      raise "#{path} answered #{answer.code}" unless %w[200 201].include?(answer.code)
       answer
     end
   end

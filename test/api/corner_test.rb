@@ -1,5 +1,6 @@
 require "support/history"
 require "pdf-reader"
+require "jaunty_bell/stand_ins"
 
 # A student's own page: what opens it, what it shows, what is told on it, and that nothing else opens with it.
 class CornerTest < ApiTest
@@ -284,6 +285,9 @@ class CornerTest < ApiTest
     as_coach
     tiding = call(:get, "/api/corners/tidings").first
     call(:put, "/api/corners/tidings/#{tiding[:id]}", answer: "put right")
+    assert_equal 403, status, "the owner answers"
+    as_coach(new_account(club, "owner"))
+    call(:put, "/api/corners/tidings/#{tiding[:id]}", answer: "put right")
     be(token)
     assert_equal [["correct", "put right"]], page[:requests].map { |row| row.values_at(:kind, :answer) }
   end
@@ -317,7 +321,7 @@ class CornerTest < ApiTest
   end
 
   def test_late_or_not_coming_the_last_word_stands
-    id, first = @held[:id], Clock.now
+    id, first = @held[:id], Clock.now - 60
     entered
     [["late", 15, 0], ["not coming", nil, 10], ["coming", nil, 5]].each do |word, minutes, after|
       call(:put, "/api/corner/comings/#{id}", word: word, minutes: minutes, at: (first + after).iso8601)
@@ -328,12 +332,36 @@ class CornerTest < ApiTest
     assert_equal 404, status
   end
 
+  # A phone whose clock is a year ahead: what it told first does not outdo what is told next.
+  def test_a_phone_with_a_wrong_clock
+    entered
+    [["late", 15, Clock.now + 365 * 86_400], ["not coming", nil, Clock.now + 5]].each do |word, minutes, at|
+      call(:put, "/api/corner/comings/#{@held[:id]}", word: word, minutes: minutes, at: at.iso8601)
+    end
+    assert_equal ["not coming"], db[:comings].where(student_id: @student).select_map(:word)
+  end
+
+  # By mail too, where there is mail; no word of what happened is in it.
+  def test_a_knock_is_told_by_mail
+    mail = JauntyBell::StandIns::MailServer.new(Dir.mktmpdir("letters")).start
+    JauntyBell::Letters.stand_in = mail
+    entered
+    tell_hurt("elbow", "a secret")
+    Timeout.timeout(10) { Thread.pass until JauntyBell::Letters.kept.any? }
+    letter = JauntyBell::Letters.kept.first
+    assert_match(/is held back/, letter[:subject])
+    refute_includes letter[:text], "secret"
+  ensure
+    JauntyBell::Letters.stand_in = nil
+    mail&.close
+  end
+
   def test_what_is_theirs_in_words_and_as_files
     marked(@two, [[3, 20, 20], [1, 20, 20]])
     entered
     theirs = call(:get, "/api/corner/theirs")
     assert_match(/\ATwo to a count\. Your marks vouch/, theirs[:owned].first)
-    assert_equal 4, theirs[:weeks].size
+    assert_equal [5, nil], [theirs[:weeks][:loads].size, theirs[:weeks][:usual]]
     get "/api/corner/report.pdf"
     assert_equal "application/pdf", last_response.content_type
     everything = call(:get, "/api/corner/everything.json")

@@ -80,4 +80,30 @@ class OwnPageTest < InterfaceTest
     found = answers("own-page-story", *CASES.values.map { |steps, club, _| [["story", steps, club]] })
     CASES.zip(found) { |(name, (_, _, expected)), answer| assert_equal expected, answer.slice(*expected.keys), name }
   end
+
+  # Any order of telling, waiting and being switched off, with answers lost and refused as it comes: once the network is
+  # there, everything is stored once, in the order it was told, and nothing waits.
+  def test_whatever_happens_everything_told_is_stored_once
+    InterfaceTest.written("own-page-story", STORY)
+    stories = Array.new(60) { |seed| chaos(Random.new(seed)) }
+    answers("own-page-story", *stories.map { |steps, club, _| [["story", steps, club]] })
+      .zip(stories).each_with_index do |(found, (_, _, told)), seed|
+      assert_equal [told, []], found.values_at(:stored, :waiting), "seed #{seed}"
+    end
+  end
+
+  # [steps, the club, ids told].
+  def chaos(random)
+    told = []
+    steps = Array.new(random.rand(5..25)) do
+      case random.rand(4)
+      when 0, 1 then ["tell", "fact #{told.size}".tap { |id| told << id }]
+      when 2 then ["killed"]
+      else ["later"]
+      end
+    end
+    answers = Array.new(random.rand(0..20)) { [0, "lost", 503, 429, 200].sample(random: random) }
+    fetches = Array.new(random.rand(0..10)) { [200, 0, 502].sample(random: random) }
+    [steps + [["later"]] * 40 + [["killed"]], {answers: answers, fetches: fetches}, told]
+  end
 end

@@ -259,6 +259,7 @@ class BenchSystemTest < SystemTest
   end
 
   def test_keys_and_finding_anything
+    assert_field "Combination" # the keys are there with the place
     find("body").click
     press "?"
     within("[role=dialog]") { assert_text "keep it on the shelf" }

@@ -205,6 +205,20 @@ class CornerSystemTest < SystemTest
     assert_field "Code"
   end
 
+  # What a screen reader is told: every control has a name, and the page's parts are to be found by heading and landmark.
+  def test_as_it_is_heard
+    size(*SystemServer::PHONE)
+    enter(code_of("Oona Ferrier"))
+    assert_button "Not coming"
+    nodes = page.driver.browser.execute_cdp("Accessibility.getFullAXTree")["nodes"].reject { |node| node["ignored"] }
+    heard = nodes.map { |node| [node.dig("role", "value"), node.dig("name", "value").to_s] }
+    [["heading", "Oona"], ["heading", "Today"], ["heading", "Next"], %w[navigation Places], ["main", ""],
+      ["button", "I am late"], ["button", "Homework"]].each { |each| assert_includes heard, each }
+    controls = heard.select { |role, _| %w[button textbox checkbox combobox link image].include?(role) }
+    assert_operator controls.size, :>, 6
+    assert_empty controls.select { |_, name| name.strip.empty? }
+  end
+
   # The keyboard alone.
   def test_by_keyboard
     size(*SystemServer::PHONE)

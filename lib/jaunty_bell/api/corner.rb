@@ -23,8 +23,7 @@ module JauntyBell
       end
 
       put "/comings/:id", who: :corner do
-        given = body_given
-        own_word.coming(class_id: id, word: given["word"], minutes: given["minutes"], at: given["at"])
+        own_word.coming(class_id: id, **told("word", "minutes", "at"))
         answer({})
       end
 
@@ -127,8 +126,12 @@ module JauntyBell
 
       def at_home = @at_home ||= Services::Book::AtHome.new(club, corner.student)
 
-      # Of what was sent, by these names.
-      def told(*names) = names.to_h { |name| [name.to_sym, body_given[name]] }
+      # Of what was sent, by these names. What a phone with a wrong clock dates in time to come is of now.
+      def told(*names)
+        names.to_h { |name| [name.to_sym, (name == "at") ? past(body_given[name]) : body_given[name]] }
+      end
+
+      def past(at) = [Time.iso8601(at), Clock.now].min
 
       # By mail too, where there is mail.
       def tell_coaches(told)

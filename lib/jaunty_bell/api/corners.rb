@@ -59,7 +59,9 @@ module JauntyBell
       # What nobody has seen to yet, the newest first.
       get("/tidings", who: :all) { answer(tidings.unseen.map { |row| shown_tiding(row) }) }
 
+      # A coach sees what hurts; what is asked of the club its owner answers.
       put "/tidings/:id", who: :coach do
+        permit(:owner) unless tidings.find(id)[:kind] == "hurt"
         tidings.see(id, by: account[:id], answer: body_given["answer"])
         answer(tidings.unseen.map { |row| shown_tiding(row) })
       end

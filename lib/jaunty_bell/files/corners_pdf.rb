@@ -6,6 +6,11 @@ module JauntyBell
       MARGIN = 30
       INSIDE = 12
       CODE = 96 # points
+      FOOT = 34 # points of what is written below
+      OF_YOU = "Yours alone: it opens what is on file of you, on three devices at most. Give it to nobody. Lost? Ask a " \
+        "coach for another."
+      OF_THEM = "Yours alone: it opens what is on file of them, on three devices at most. Give it to nobody. Lost? Ask " \
+        "a coach for another."
 
       # `pages` [{name:, guardian:, code:, address:}] in order.
       def initialize(pages, club:)
@@ -42,12 +47,19 @@ module JauntyBell
           line(page[:guardian] ? "for whoever looks after them" : "a page of your own", 9, SOFT)
           @pdf.move_down 8
           line("Photograph the code, or open", 8.5, SOFT)
-          line(page[:address].split("#").first, 8.5, INK)
+          address(page[:address].split("#").first)
           line("and type", 8.5, SOFT)
           line(page[:code], 13, INK, style: :bold)
         end
-        @pdf.draw_text "Yours alone: it opens what is on file of you, on three devices at most. Lost? Ask for another.",
-          at: [0, 2], size: 6.4
+        @pdf.text_box(page[:guardian] ? OF_THEM : OF_YOU, at: [0, FOOT], width: @pdf.bounds.width, height: FOOT,
+          size: 7.5, leading: 1)
+      end
+
+      # On one line, however long.
+      def address(text)
+        @pdf.text_box text, at: [0, @pdf.cursor], width: @pdf.bounds.width, height: 11, size: 8.5,
+          overflow: :shrink_to_fit, single_line: true, min_font_size: 4
+        @pdf.move_down 13
       end
 
       def line(text, size, colour, **look)

@@ -14,9 +14,11 @@ module JauntyBell
             :at, :student_id, :name).all
       end
 
-      # Somebody has seen to it, and says what was done. Raises Missing.
+      # Raises Missing.
+      def find(id) = rows.first(id: id) || raise(Missing, "There is no such word of a student.")
+
+      # Somebody has seen to it, and says what was done.
       def see(id, by:, answer: nil)
-        raise Missing, "There is no such word of a student." if rows.where(id: id).empty?
         rows.where(id: id, seen_at: nil).update(seen_at: Clock.now, seen_by: by, answer: answer)
       end
 

@@ -52,30 +52,41 @@ export default function Mine({ own, page, add, gone }: Props) {
 }
 
 function Known({ known }: { known: Theirs }) {
-  const most = Math.max(1, ...(known.weeks ?? []).map((week) => week.minutes));
   return (
     <>
       <Lines title="What you own" lines={known.owned} empty="Nothing yet: it takes clean work on two different days." />
       <Lines title="Nearly there" lines={known.learning} />
       <Lines title="What is next" lines={known.next} empty="Come to class: what you are marked on shows here." />
-      {known.weeks && (
-        <Part title="Minutes trained by week">
-          <ul className="grid gap-1 text-lg">
-            {known.weeks.map((week) => (
-              <li key={week.from} className="flex items-center gap-3">
-                <span className="w-20 text-ink-soft">{shortDate(week.from)}</span>
-                <span
-                  aria-hidden="true"
-                  className="h-4 rounded bg-brass"
-                  style={{ width: `${(week.minutes / most) * 50}%` }}
-                />
-                <strong>{week.minutes}</strong>
-              </li>
-            ))}
-          </ul>
-        </Part>
-      )}
+      {known.weeks && <Weeks weeks={known.weeks} />}
     </>
+  );
+}
+
+function Weeks({ weeks: { loads, usual } }: { weeks: NonNullable<Theirs["weeks"]> }) {
+  const most = Math.max(1, usual ?? 0, ...loads.map((week) => week.load));
+  const now = loads.at(-1)?.load ?? 0;
+  return (
+    <Part title="Your weeks">
+      <p className="mb-2 text-lg">
+        {usual === null
+          ? "There are no full weeks yet to say what is usual for you."
+          : `This week comes to ${now}; a usual one of yours to about ${usual}.`}{" "}
+        <span className="text-ink-soft">How hard it was times minutes, all together.</span>
+      </p>
+      <ul className="grid gap-1 text-lg">
+        {loads.map((week) => (
+          <li key={week.from} className="flex items-center gap-3">
+            <span className="w-24 text-ink-soft">{shortDate(week.from)}</span>
+            <span
+              aria-hidden="true"
+              className="h-4 rounded bg-brass"
+              style={{ width: `${(week.load / most) * 50}%` }}
+            />
+            <strong>{week.load}</strong>
+          </li>
+        ))}
+      </ul>
+    </Part>
   );
 }
 

@@ -1,18 +1,18 @@
-import { useEffect, useRef, useState } from "react";
-import type { Combination, Schemas } from "../api/client";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { RUNG_NAMES } from "../api/known";
 import { finish, isOver, isRunning, left, newRing, pause, type Ring, resume, skip } from "../floor/ring";
 import { usePlayer, useTicking, useWake } from "../floor/running";
 import { Body } from "../kit/Body";
 import { dated, now as instant } from "../kit/clock";
-import { MovingFigure } from "../kit/figure/MovingFigure";
 import { idOf } from "../kit/ids";
 import { keepFor, recallKept } from "../kit/kept";
 import { clock } from "../kit/time";
 import { Wrap } from "../kit/wrap/Wrap";
 import type { OwnPage } from "./box";
 import { EffortScale } from "./EffortScale";
-import { figureOf, type Homework } from "./own";
+import { useLockedScreen } from "./locked";
+import OwnFigure from "./OwnFigure";
+import type { Homework } from "./own";
 import { Button } from "./parts";
 
 type Props = { own: OwnPage; homework: Homework; close: () => void };
@@ -50,6 +50,10 @@ function Running({ own, homework, close, begun, storedAs }: Props & { begun: Sta
     player.changed();
     setRing(next);
   };
+  const halt = useRef(() => {});
+  halt.current = () => change(pause(ring, instant()));
+  const paused = useCallback(() => halt.current(), []);
+  useLockedScreen(isRunning(ring), `Homework of ${homework.minutes} minutes`, paused);
   const over = isOver(ring);
   return (
     <div className="night fixed inset-0 z-20 flex flex-col overflow-y-auto bg-night px-4 pt-4 pb-6 text-canvas">
@@ -131,7 +135,7 @@ function Now({ own, homework, ring }: NowProps) {
         <>
           <p className="mt-1 mb-2 text-xl">{combination.spoken}</p>
           <Wrap actions={combination.actions} setTime={combination.set_time} spoken={combination.spoken} size="strip" />
-          <Figure own={own} combination={combination} />
+          <OwnFigure own={own} combination={combination} />
           {round.on === "hanging-bag" && <p className="mt-2">Wraps and gloves on. Wrist in line with the forearm.</p>}
         </>
       )}
@@ -143,26 +147,6 @@ function Now({ own, homework, ring }: NowProps) {
       )}
       {next && !resting && <p className="mt-3 text-lg text-night-soft">Next: {next.title}</p>}
     </>
-  );
-}
-
-function Figure({ own, combination }: { own: OwnPage; combination: Combination }) {
-  const [figure, setFigure] = useState<Schemas["BodyFigure"]>();
-  useEffect(() => {
-    let wanted = true;
-    void figureOf(own, combination.notation).then((found) => wanted && setFigure(found));
-    return () => {
-      wanted = false;
-    };
-  }, [own, combination.notation]);
-  if (!figure) return null;
-  return (
-    <MovingFigure
-      figure={figure}
-      spoken={combination.spoken}
-      stance={own.page?.stance as Schemas["Question"]["stance"]}
-      className="mt-3 h-44 rounded-2xl bg-chalk px-2 py-1"
-    />
   );
 }
 

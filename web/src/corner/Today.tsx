@@ -1,4 +1,5 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
+import type { Combination } from "../api/client";
 import { EFFORT_WORDS } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf } from "../kit/ids";
@@ -8,6 +9,8 @@ import { Wrap } from "../kit/wrap/Wrap";
 import type { OwnPage, Page, Told } from "./box";
 import { EffortScale } from "./EffortScale";
 import { Button, Card, Part } from "./parts";
+
+const OwnFigure = lazy(() => import("./OwnFigure"));
 
 type Props = { own: OwnPage; page: Page };
 const LATE = [5, 10, 15, 30]; // minutes
@@ -85,6 +88,21 @@ function HowHard({ own, held, guardian }: HeldProps) {
         </Card>
       )}
     </Part>
+  );
+}
+
+/** The body doing it, for whoever asks. */
+function HowTo({ own, combination }: { own: OwnPage; combination: Combination }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="flex min-h-11 w-fit cursor-pointer items-center font-semibold">How the body does it</summary>
+      {open && (
+        <Suspense>
+          <OwnFigure own={own} combination={combination} />
+        </Suspense>
+      )}
+    </details>
   );
 }
 
@@ -194,6 +212,7 @@ function Coming({ own, page, coming }: ComingProps) {
                   spoken={combination.spoken}
                   size="strip"
                 />
+                <HowTo own={own} combination={combination} />
               </li>
             ))}
           </ul>

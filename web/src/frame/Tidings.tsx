@@ -5,7 +5,7 @@ import { api, data } from "../api/client";
 import type { paths } from "../api/schema";
 import { Button, Field, Trouble } from "../kit/parts";
 import { asks, useStale } from "../kit/queries";
-import { useClub, useMayPlan } from "../kit/session";
+import { useAccount, useClub, useMayPlan } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 
 type Told = paths["/api/corners/tidings"]["get"]["responses"]["200"]["content"]["application/json"][number];
@@ -39,6 +39,7 @@ function Tiding({ told }: { told: Told }) {
   const stale = useStale();
   const { time_zone } = useClub();
   const mayPlan = useMayPlan();
+  const owns = useAccount().role === "owner";
   const [answering, setAnswering] = useState(false);
   const [answer, setAnswer] = useState("");
   const see = useMutation({
@@ -71,7 +72,7 @@ function Tiding({ told }: { told: Told }) {
           I have seen it
         </Button>
       )}
-      {mayPlan && asked && !answering && (
+      {owns && asked && !answering && (
         <Button small onClick={() => setAnswering(true)}>
           Answer
         </Button>

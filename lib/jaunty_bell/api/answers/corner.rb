@@ -23,13 +23,23 @@ module JauntyBell
 
       # What is theirs, in plain words; of juniors no load.
       def theirs
-        report = Services::Book::StudentBook.new(@club, @corner.student).report
-        lines = Core::Book::ReportLines.new(report)
-        {owned: lines.own, next: lines.coming, learning: lines.learning,
-         weeks: @corner.junior? ? nil : report.minutes.map { |day, minutes| {from: day.iso8601, minutes: minutes} }}
+        book = Services::Book::StudentBook.new(@club, @corner.student)
+        lines = Core::Book::ReportLines.new(book.report)
+        {owned: lines.own, next: lines.coming, learning: lines.learning, weeks: (weeks(book) unless @corner.junior?)}
       end
 
       private
+
+      WEEKS = 4 # before this one that say what is usual
+      private_constant :WEEKS
+
+      # Load by week, and what of the full weeks before is usual; nil where there was none.
+      def weeks(book)
+        loads = book.ledger.weeks(@corner.id).last(WEEKS + 1)
+        before = loads.first(WEEKS).map(&:last)
+        {loads: loads.map { |monday, load| {from: monday.iso8601, load: load.round} },
+         usual: (before.sum / WEEKS).round.nonzero?}
+      end
 
       def club
         row = @club.people.club

@@ -71,7 +71,7 @@ module JauntyBell
       def tell_effort(id:, class_id:, effort:, at:)
         row = club.classes.find(class_id)
         refuse(NOT_OVER) unless row[:ended_at]
-        refuse(TOO_LATE) unless in_time?(row, Time.iso8601(at))
+        refuse(TOO_LATE) unless in_time?(row, at)
         attended = Store::Attended.new(club.db, club.id, [class_id], students: [student[:id]])
         refuse(NOT_THERE) unless attended.came(class_id).include?(student[:id])
         minutes = attended.minutes(class_id, student[:id]) || row[:minutes]
