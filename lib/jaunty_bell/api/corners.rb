@@ -57,7 +57,12 @@ module JauntyBell
       end
 
       # What nobody has seen to yet, the newest first.
-      get("/tidings", who: :all) { answer(tidings.unseen.map { |row| shown_tiding(row) }) }
+      get "/tidings", who: :all do
+        rows = tidings.unseen
+        hurt = rows.select { |row| row[:kind] == "hurt" }.map { |row| row[:student_id] }
+        audit.note_all(hurt, "read what they told of being hurt") unless assistant?
+        answer(rows.map { |row| shown_tiding(row) })
+      end
 
       # A coach sees what hurts; what is asked of the club its owner answers.
       put "/tidings/:id", who: :coach do

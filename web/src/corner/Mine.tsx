@@ -7,7 +7,7 @@ import { Trouble } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import type { OwnPage, Page } from "./box";
 import { take, theirs } from "./own";
-import { Button, Card, Part } from "./parts";
+import { Button, Card, Part, Words } from "./parts";
 
 type Theirs = Awaited<ReturnType<typeof theirs>>;
 type Props = { own: OwnPage; page: Page; add: () => void; gone: () => Promise<void> };
@@ -123,16 +123,11 @@ function Ask({ own, page }: { own: OwnPage; page: Page }) {
         ))}
         {kind && (
           <>
-            <label className="grid gap-1 font-semibold">
-              {kind === "correct" ? "What is wrong, and how is it right?" : "Anything the club should know"}
-              <textarea
-                rows={3}
-                maxLength={1000}
-                value={text}
-                onChange={(event) => setText(event.target.value)}
-                className="rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2 font-normal text-lg"
-              />
-            </label>
+            <Words
+              label={kind === "correct" ? "What is wrong, and how is it right?" : "Anything the club should know"}
+              value={text}
+              set={setText}
+            />
             <Button
               look="main"
               onClick={() => {

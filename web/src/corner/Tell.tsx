@@ -7,7 +7,7 @@ import { Field, within } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import type { OwnPage, Page } from "./box";
 import { EffortScale } from "./EffortScale";
-import { Button, Card, Part } from "./parts";
+import { Button, Card, Part, Words } from "./parts";
 
 type Props = { own: OwnPage; page: Page };
 const BACK = 6; // days that can be told of with a tap
@@ -62,16 +62,7 @@ function Hurt({ own, page }: Props) {
       </fieldset>
       {matter && (
         <>
-          <label className="grid gap-1 font-semibold">
-            What happened? Only your coaches read it.
-            <textarea
-              rows={3}
-              maxLength={1000}
-              value={text}
-              onChange={(event) => setText(event.target.value)}
-              className="rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2 font-normal text-lg"
-            />
-          </label>
+          <Words label="What happened? Only your coaches read it." value={text} set={setText} />
           <Button
             look="main"
             onClick={() => {

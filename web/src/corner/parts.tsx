@@ -20,6 +20,22 @@ export function Part({ title, children }: { title: string; children: ReactNode }
   );
 }
 
+type WordsProps = { label: string; value: string; set: (text: string) => void };
+
+/** A few sentences. */
+export const Words = ({ label, value, set }: WordsProps) => (
+  <label className="grid gap-1 font-semibold">
+    {label}
+    <textarea
+      rows={3}
+      maxLength={1000}
+      value={value}
+      onChange={(event) => set(event.target.value)}
+      className="rounded-lg border-[1.5px] border-seam bg-chalk px-3 py-2 font-normal text-lg"
+    />
+  </label>
+);
+
 export const Card = ({ children }: { children: ReactNode }) => (
   <div className="rounded-2xl border-[1.5px] border-seam bg-chalk p-4 text-lg">{children}</div>
 );

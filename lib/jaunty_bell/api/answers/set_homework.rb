@@ -1,5 +1,3 @@
-require "digest"
-
 module JauntyBell
   module Api::Answers
     # Homework a coach sets: for each student their own, made of what is due, weak or next for them, for the room they
@@ -39,10 +37,7 @@ module JauntyBell
       end
 
       # The same for the same student however often it is sent.
-      def id_for(student_id)
-        hex = Digest::SHA256.hexdigest("#{@asked["id"]} #{student_id}")
-        [hex[0, 8], hex[8, 4], "5#{hex[13, 3]}", "8#{hex[17, 3]}", hex[20, 12]].join("-")
-      end
+      def id_for(student_id) = Core::DerivedId.of("#{@asked["id"]} #{student_id}")
     end
   end
 end

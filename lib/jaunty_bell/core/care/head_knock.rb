@@ -1,5 +1,3 @@
-require "digest"
-
 module JauntyBell::Core
   module Care
     # A knock to the head: out for the day at once, and no contact and no hard effort until a staged return has been
@@ -21,10 +19,7 @@ module JauntyBell::Core
       end
 
       # The id of the hold for the day, from the knock's.
-      def self.derived(id)
-        hex = Digest::SHA256.hexdigest("#{id} today")
-        [hex[0, 8], hex[8, 4], "5#{hex[13, 3]}", "8#{hex[17, 3]}", hex[20, 12]].join("-")
-      end
+      def self.derived(id) = DerivedId.of("#{id} today")
     end
   end
 end
