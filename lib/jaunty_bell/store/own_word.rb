@@ -80,10 +80,19 @@ module JauntyBell
       # Signatures of what was made since a day.
       def signatures(since) = mine(:homeworks).where { on >= since }.select_map(:signature)
 
-      # The last of it, newest first, with who set it.
-      def homeworks(limit: 10) =
-        mine(:homeworks).left_join(:accounts, id: :set_by).reverse(Sequel[:homeworks][:on], Sequel[:homeworks][:at])
-          .limit(limit).select_all(:homeworks).select_append(Sequel[:accounts][:name].as(:coach)).all
+      # What is still to do: what they had made last, and what coaches have set until `today` or later, with who set it.
+      def to_do(today)
+        open = mine(:homeworks).where(done_at: nil)
+        last = open.where(set_by: nil).reverse(:on, :at).limit(1).select(:id)
+        open.where(Sequel.|({Sequel[:homeworks][:id] => last}, Sequel[:homeworks][:due_on] >= today))
+          .left_join(:accounts, id: :set_by).order(:due_on, Sequel.desc(Sequel[:homeworks][:at]))
+          .select_all(:homeworks).select_append(Sequel[:accounts][:name].as(:coach)).all
+      end
+
+      # What was done of it, newest first: {id:, on:, minutes:, done_s:, effort:}.
+      def done_lately(limit: 10) =
+        mine(:homeworks).exclude(done_at: nil).reverse(:done_at).limit(limit)
+          .select(:id, :on, :minutes, :done_s, :effort).all
 
       # What there was where they did homework last, or nil.
       def last_home = mine(:homeworks).reverse(:at).get(:home)&.to_h

@@ -34,11 +34,10 @@ const FIRST: Home & { minutes: number } = { have: [], room: "mat", quiet: true, 
 export default function AtHome({ own, page }: Props) {
   const [running, setRunning] = useState<Homework>();
   const [fresh, setFresh] = useState<Homework>();
-  const [last, ...more] = page.homeworks.filter((each) => each.done_s === null && !told(own, each));
-  const set = more.filter((each) => each.coach);
-  const shown = fresh && !told(own, fresh) ? fresh : last; // of their own the last one stands
-  const mine = shown ? [shown, ...set] : set;
-  const done = page.homeworks.filter((each) => each.done_s !== null);
+  const open = page.homeworks.filter((each) => !told(own, each));
+  // Of their own the last one stands.
+  const mine = fresh && !told(own, fresh) ? [fresh, ...open.filter((each) => each.coach)] : open;
+  const { done } = page;
   if (running) {
     return (
       <Suspense fallback={<p className="text-lg">One moment …</p>}>
@@ -61,8 +60,8 @@ export default function AtHome({ own, page }: Props) {
           <ul className="grid gap-1 text-lg">
             {done.map((homework) => (
               <li key={homework.id}>
-                {shortDate(homework.on)}: {Math.round((homework.done_s ?? 0) / 60)} of {homework.minutes} min,{" "}
-                {EFFORT_WORDS[Math.round(homework.effort ?? 0)]}
+                {shortDate(homework.on)}: {Math.round(homework.done_s / 60)} of {homework.minutes} min,{" "}
+                {EFFORT_WORDS[Math.round(homework.effort)]}
               </li>
             ))}
           </ul>

@@ -16,7 +16,8 @@ module JauntyBell
          sessions: @corner.own_word.sessions(@corner.today - Services::Book::Corner::AGAIN)
            .map { |row| row.merge(on: row[:on].iso8601) },
          holds: @corner.holds.map { |hold| {matter: hold.matter, blocked: hold.blocked, to: hold.to&.iso8601} },
-         wellbeing: wellbeing, homeworks: @corner.own_word.homeworks.map { |row| Homework.shown(row) },
+         wellbeing: wellbeing, homeworks: @corner.own_word.to_do(@corner.today).map { |row| Homework.shown(row) },
+         done: @corner.own_word.done_lately.map { |row| row.merge(on: row[:on].iso8601) },
          requests: requests, matters: Core::Care::MATTERS, red_flags: Core::Care::HeadKnock::RED_FLAGS,
          devices: devices}
       end
