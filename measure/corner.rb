@@ -1,4 +1,4 @@
-# Prints how long a student's own page takes over HTTP, homework made for one, and how much script its first screen loads.
+# Prints how long a student's own page and homework take over HTTP, and how much script the page's first screen loads.
 require "securerandom"
 require "zlib"
 require_relative "ask"

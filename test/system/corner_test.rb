@@ -205,7 +205,7 @@ class CornerSystemTest < SystemTest
     assert_field "Code"
   end
 
-  # What a screen reader is told: every control has a name, and the page's parts are to be found by heading and landmark.
+  # What a screen reader is told: every control has a name, and the parts are found by heading and landmark.
   def test_as_it_is_heard
     size(*SystemServer::PHONE)
     enter(code_of("Oona Ferrier"))

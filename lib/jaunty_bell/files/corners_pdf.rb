@@ -7,10 +7,9 @@ module JauntyBell
       INSIDE = 12
       CODE = 96 # points
       FOOT = 34 # points of what is written below
-      OF_YOU = "Yours alone: it opens what is on file of you, on three devices at most. Give it to nobody. Lost? Ask a " \
-        "coach for another."
-      OF_THEM = "Yours alone: it opens what is on file of them, on three devices at most. Give it to nobody. Lost? Ask " \
+      OF_YOU = "Yours alone: it opens what is on file of you, on three devices at most. Give it to nobody. Lost? Ask " \
         "a coach for another."
+      OF_THEM = OF_YOU.sub("of you", "of them").freeze
 
       # `pages` [{name:, guardian:, code:, address:}] in order.
       def initialize(pages, club:)
