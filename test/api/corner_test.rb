@@ -310,6 +310,18 @@ class CornerTest < ApiTest
     assert_equal [[], [540]], [page[:homeworks], page[:done].map { |row| row[:done_s] }]
   end
 
+  def test_enough_homework_for_a_day
+    marked(@two, [[95, 20, 20]])
+    entered
+    made = db[:homeworks].where(student_id: @student)
+    call(:post, "/api/corner/homeworks", id: uuid, minutes: 10, home: HOME)
+    row = made.first
+    db[:homeworks].multi_insert(Array.new(11) { row.merge(id: uuid, made: Sequel.pg_jsonb({}), home: Sequel.pg_jsonb({})) })
+    call(:post, "/api/corner/homeworks", id: uuid, minutes: 10, home: HOME)
+    assert_equal [422, 12], [status, made.count]
+    assert_match(/enough for today/, refusal)
+  end
+
   def test_homework_of_whoever_is_out
     marked(@two, [[95, 20, 20]])
     call(:post, "/api/care/students/#{@student}/holds", id: uuid, matter: "illness", blocks: ["all"],

@@ -107,6 +107,20 @@ class CornerSystemTest < SystemTest
     assert_no_sideways_scroll
   end
 
+  # The link in a message, followed every evening, is one device.
+  def test_the_link_followed_again
+    code = code_of("Oona Ferrier")
+    size(*SystemServer::PHONE)
+    4.times do
+      visit "/corner#code=#{code}"
+      assert_selector "h1", text: "Oona"
+      visit "about:blank"
+    end
+    visit "/corner"
+    assert_equal "/corner.webmanifest", find("link[rel=manifest]", visible: false, match: :first)["href"][%r{/[^/]+\z}]
+    assert_equal 1, db[:corner_devices].join(:corners, id: :corner_id).where(Sequel[:made_at] > @began).count
+  end
+
   # Told on one phone, on the coach's next screen; what hurts is held back at once.
   def test_something_hurts
     size(*SystemServer::PHONE)

@@ -66,6 +66,7 @@ module JauntyBell
       # A class alone, made of what is due, weak or next.
       post "/homeworks", who: :corner do
         given = body_given
+        corner.may_make
         place = Core::Book::Homework::Home.new(**given["home"].transform_keys(&:to_sym))
         made = at_home.made(minutes: given["minutes"], home: place, seed: given["id"].delete("-").to_i(16))
         row = own_word.keep_homework(id: given["id"], on: corner.today, minutes: given["minutes"],

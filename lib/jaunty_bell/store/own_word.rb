@@ -77,6 +77,9 @@ module JauntyBell
       # Raises Missing.
       def homework(id) = mine(:homeworks).first(id: id) || raise(Missing, "There is no such homework.")
 
+      # How many they had made on a day.
+      def made_on(day) = mine(:homeworks).where(on: day, set_by: nil).count
+
       # Signatures of what was made since a day.
       def signatures(since) = mine(:homeworks).where { on >= since }.select_map(:signature)
 

@@ -1,5 +1,6 @@
 require "test_helper"
 require "jaunty_bell/core"
+require "support/generated"
 
 # A class alone: made of what is asked for, for where it is done, and never more than may be.
 class HomeworkTest < Minitest::Test
@@ -162,6 +163,37 @@ class HomeworkTest < Minitest::Test
   def test_the_same_question_has_the_same_answer
     assert_equal homework(seed: 5).signature, homework(seed: 5).signature
     refute_equal homework(seed: 5).signature, homework(seed: 6).signature
+  end
+
+  # Whatever is asked for, by whomever, it is exact, within what may be, and nothing blocked is struck with; or it is
+  # said why there is none.
+  def test_whatever_is_asked
+    PropCheck.forall(seed: Generated.seeds).with_config(n_runs: 60) do |seed:|
+      random = Random.new(seed)
+      asked = anything(random)
+      made = homework(**asked)
+      assert_equal made.plan.minutes * 60, made.plan.total, "seed #{seed}"
+      assert_operator made.load, :<=, asked[:load], "seed #{seed}" if asked[:load]
+      blocked = asked[:holds].flat_map(&:blocks)
+      struck = rounds(made).filter_map(&:combination).flat_map { |named| named.what.actions }
+        .filter_map { |action| Care::Substitute.limb(action, Bench::Notation::Reading.new) }
+      assert_empty struck & blocked, "seed #{seed}"
+    rescue InvalidInput => e
+      assert_match(/Nothing of what is due|week is full|rest is the homework|within the week/, e.message, "seed #{seed}")
+    end
+  end
+
+  def anything(random)
+    wishes = Array.new(random.rand(1..5)) do |i|
+      what = Generated.build(random)
+      Homework::Wish.new(kind: Homework::KINDS.sample(random: random), rung: Bench::Rungs::ALL.sample(random: random),
+        named: Card::Named.new(id: "c#{i}", name: "c#{i}", what: what))
+    end
+    {minutes: random.rand(Homework::MINUTES), wishes: wishes, seed: random.rand(1000), juniors: random.rand < 0.3,
+     home: home(have: Homework::THINGS.select { random.rand < 0.4 }, room: Homework::ROOMS.sample(random: random),
+       quiet: random.rand < 0.5), load: (random.rand(5..200) if random.rand < 0.5),
+     level: [nil, "foundation", "building", "advanced"].sample(random: random),
+     holds: Array.new(random.rand(0..2)) { hold(*Care::BLOCKS.sample(random.rand(1..2), random: random)) }}
   end
 
   def test_cautions_stand_with_it

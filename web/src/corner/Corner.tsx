@@ -29,6 +29,8 @@ export function Corner() {
     });
   }, []);
   const open = async (code: string, kept = pages ?? []) => {
+    const already = kept.find((each) => each.isOf(code) && !each.ended);
+    if (already) return show([already, ...kept.filter((each) => each !== already)]);
     try {
       const own = await enter(code);
       const same = kept.filter((each) => each.page?.id !== own.page?.id);

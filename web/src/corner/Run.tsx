@@ -76,13 +76,7 @@ function Running({ own, homework, close, begun, storedAs }: Props & { begun: Sta
             <Button look="night" onClick={() => change(skip(ring, instant()))}>
               Skip
             </Button>
-            <Button
-              look="night"
-              onClick={() => {
-                change(finish(ring, instant()));
-                if (spent === 0) close();
-              }}
-            >
+            <Button look="night" onClick={() => (spent > 0 ? change(finish(ring, instant())) : close())}>
               {spent > 0 ? "End here" : "Not now"}
             </Button>
           </div>

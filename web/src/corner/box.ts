@@ -12,8 +12,8 @@ export type Told = {
   why?: string; // the club will not have it
 };
 
-/** One page that is open on this phone: whose token it is, what it said last, and what waits. */
-export type Kept = { token: string; page?: Page; asOf?: number; waiting: Told[] };
+/** One page that is open on this phone: whose token it is, by which code it was opened, what it said last, what waits. */
+export type Kept = { token: string; code?: string; page?: Page; asOf?: number; waiting: Told[] };
 
 export type Means = {
   keep: (kept: Kept | undefined) => Promise<boolean>;
@@ -23,6 +23,9 @@ export type Means = {
   wait: (work: () => void, ms: number) => () => void;
   now: () => number;
 };
+
+/** A code however it is written. */
+export const bare = (code: string) => code.toUpperCase().replace(/[^A-Z0-9]/g, "");
 
 const RETRY = 8_000; // ms
 const LATER = [0, 408, 412, 425, 429, 502, 503, 504]; // it is not what was told that is refused
@@ -57,6 +60,9 @@ export class OwnPage {
   get asOf() {
     return this.kept.asOf;
   }
+
+  /** Whether it was opened by this code: a link that is followed again opens nothing anew. */
+  isOf = (code: string) => this.kept.code === bare(code);
 
   get token() {
     return this.kept.token;

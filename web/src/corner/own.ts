@@ -2,7 +2,7 @@ import { useSyncExternalStore } from "react";
 import { api, data, Refusal, type Schemas } from "../api/client";
 import { heardTime } from "../kit/clock";
 import { keepFor, recallKept } from "../kit/kept";
-import { type Kept, OwnPage, type Told } from "./box";
+import { bare, type Kept, OwnPage, type Told } from "./box";
 
 const PAGES = "corner:pages"; // tokens of the pages open on this phone, the one shown first
 const SLOW = 20_000; // ms after which an answer is not waited for
@@ -58,7 +58,7 @@ export const keepPages = (pages: OwnPage[]) =>
 /** Opens a page by its code on this phone. */
 export async function enter(code: string): Promise<OwnPage> {
   const { token } = await data(api.POST("/api/corner/devices", { body: { code } }));
-  const own = ownPage({ token, waiting: [] });
+  const own = ownPage({ token, code: bare(code), waiting: [] });
   await own.look();
   return own;
 }

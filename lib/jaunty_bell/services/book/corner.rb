@@ -7,6 +7,7 @@ module JauntyBell
       DAY = 86_400 # seconds within which it is told how hard a class was
       AHEAD = 8 * DAY
       AGAIN = 14 # days back that sessions elsewhere are shown, and may be told
+      MOST_MADE = 12 # homework on a day, so that nobody fills a club's disk
       EARLY = 3 * 3_600 # seconds a class is looked for that has begun
       NOT_OVER = "This class is not over yet: tell it after the last bell.".freeze
       TOO_LATE = "That class is longer ago than a day. Tell a coach, who can still write it down.".freeze
@@ -96,6 +97,12 @@ module JauntyBell
       def tell_wellbeing(at:, **said)
         raise Core::InvalidInput.new("Tell one of the three, at least.", path: "sleep") if said.values.none?
         own_word.wellbeing(on: today, at: at, **said)
+      end
+
+      # Raises Core::InvalidInput where enough homework was made for today.
+      def may_make
+        return if own_word.made_on(today) < MOST_MADE
+        raise Core::InvalidInput.new("That is enough for today: do one of them, or come back tomorrow.", path: "minutes")
       end
 
       # A knock or an injury: it holds at once, and coaches see it on their next screen. A knock to the head holds as
