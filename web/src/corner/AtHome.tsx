@@ -72,7 +72,7 @@ export default function AtHome({ own, page }: Props) {
 }
 
 const told = (own: OwnPage, homework: Homework) =>
-  own.waiting.some((each) => each.path === `homeworks/${homework.id}/done`);
+  own.waiting.some((each) => each.path === `/api/corner/homeworks/${homework.id}/done`);
 
 function Made({ homework, start }: { homework: Homework; start: () => void }) {
   const { made } = homework;

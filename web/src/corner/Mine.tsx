@@ -20,7 +20,7 @@ export default function Mine({ own, page, add, gone }: Props) {
   useEffect(() => {
     theirs(own).then(setKnown, setError);
   }, [own]);
-  const fetchFile = (path: "report.pdf" | "everything.json") =>
+  const fetchFile = (path: "/api/corner/report.pdf" | "/api/corner/everything.json") =>
     take(own, path).then((file) => {
       const [, extension] = path.split(".") as [string, string];
       download(file, page.first_name, extension);
@@ -32,8 +32,8 @@ export default function Mine({ own, page, add, gone }: Props) {
       {known && <Known known={known} />}
       <Part title="To take away">
         <div className="grid gap-2">
-          <Button onClick={() => void fetchFile("report.pdf")}>Your report (PDF)</Button>
-          <Button onClick={() => void fetchFile("everything.json")}>All that is on file of you</Button>
+          <Button onClick={() => void fetchFile("/api/corner/report.pdf")}>Your report (PDF)</Button>
+          <Button onClick={() => void fetchFile("/api/corner/everything.json")}>All that is on file of you</Button>
         </div>
       </Part>
       <Ask own={own} page={page} />
@@ -112,7 +112,7 @@ const ASKS: { kind: Kind; label: string }[] = [
 function Ask({ own, page }: { own: OwnPage; page: Page }) {
   const [kind, setKind] = useState<Kind>();
   const [text, setText] = useState("");
-  const sent = own.waiting.filter((told) => told.path === "requests");
+  const sent = own.waiting.filter((told) => told.path === "/api/corner/requests");
   return (
     <Part title="Ask the club">
       <div className="grid gap-2">
@@ -133,7 +133,7 @@ function Ask({ own, page }: { own: OwnPage; page: Page }) {
               onClick={() => {
                 const id = newId();
                 const body = { id, kind, text, at: dated() };
-                void own.tell({ id, way: "POST", path: "requests", body, said: kind });
+                void own.tell({ id, way: "POST", path: "/api/corner/requests", body, said: kind });
                 setKind(undefined);
                 setText("");
               }}

@@ -156,7 +156,7 @@ function HowHard({ own, homework, seconds, close, storedAs }: HowHardProps) {
       <EffortScale
         name="it"
         choose={(effort) => {
-          const path = `homeworks/${homework.id}/done`;
+          const path = `/api/corner/homeworks/${homework.id}/done`;
           const body = { effort_id: idOf(`${homework.id} done`), seconds, effort, at: dated() };
           void own.tell({
             id: path,

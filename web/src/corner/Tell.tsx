@@ -68,7 +68,7 @@ function Hurt({ own, page }: Props) {
             onClick={() => {
               const id = newId();
               const body = { id, matter, text, at: dated() };
-              void own.tell({ id, way: "POST", path: "hurts", body, said: matter });
+              void own.tell({ id, way: "POST", path: "/api/corner/hurts", body, said: matter });
               setTold(matter);
               setMatter(undefined);
               setText("");
@@ -104,7 +104,7 @@ function Elsewhere({ own, page }: Props) {
   const tell = (effort: number, minutes: number, title: string) => {
     const id = newId();
     const body = { id, on, effort, minutes, title, at: dated() };
-    void own.tell({ id, way: "POST", path: "sessions", body, said: `${title}, ${shortDate(on)}` });
+    void own.tell({ id, way: "POST", path: "/api/corner/sessions", body, said: `${title}, ${shortDate(on)}` });
     setAsked(false);
     setWhat("");
     setMinutes("");

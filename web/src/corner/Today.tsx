@@ -53,7 +53,7 @@ const pending = (own: OwnPage, path: string, of: (told: Told) => boolean) =>
 type HeldProps = { own: OwnPage; held: Page["to_tell"][number]; guardian?: string };
 
 function HowHard({ own, held, guardian }: HeldProps) {
-  const waits = pending(own, "efforts", ({ body }) => body.class_id === held.class_id);
+  const waits = pending(own, "/api/corner/efforts", ({ body }) => body.class_id === held.class_id);
   const told = held.told ?? (waits?.body.effort as number | undefined) ?? null;
   const asks = held.again ? "Your coach asks: how hard was" : "How hard was";
   const asked = guardian ? `${asks} ${held.title} for ${guardian}?` : `${asks} ${held.title}?`;
@@ -70,7 +70,7 @@ function HowHard({ own, held, guardian }: HeldProps) {
               void own.tell({
                 id: idOf(`${own.token} ${held.class_id}`),
                 way: "POST",
-                path: "efforts",
+                path: "/api/corner/efforts",
                 body: {
                   id: idOf(`${own.token} ${held.class_id}`),
                   class_id: held.class_id,
@@ -116,11 +116,17 @@ const ONE_TO_FIVE = [1, 2, 3, 4, 5];
 
 /** As they wish, for their coaches to know: no score, and nothing is worked out from it. */
 function HowAreYou({ own, page, told }: Props & { told: NonNullable<Page["wellbeing"]> }) {
-  const waits = pending(own, "wellbeing", () => true)?.body as typeof told | undefined;
+  const waits = pending(own, "/api/corner/wellbeing", () => true)?.body as typeof told | undefined;
   const said: Record<Feeling, number | null> = { sleep: null, soreness: null, mood: null, ...told, ...waits };
   const tell = (what: Feeling, value: number) => {
     const body = { ...said, [what]: value, at: dated() };
-    void own.tell({ id: `wellbeing ${page.today}`, way: "PUT", path: "wellbeing", body, said: "how you are" });
+    void own.tell({
+      id: `wellbeing ${page.today}`,
+      way: "PUT",
+      path: "/api/corner/wellbeing",
+      body,
+      said: "how you are",
+    });
   };
   return (
     <Part title="How are you?">
@@ -156,7 +162,7 @@ type ComingProps = { own: OwnPage; page: Page; coming: NonNullable<Page["coming"
 
 function Coming({ own, page, coming }: ComingProps) {
   const [late, setLate] = useState(false);
-  const path = `comings/${coming.class_id}`;
+  const path = `/api/corner/comings/${coming.class_id}`;
   const waits = pending(own, path, () => true)?.body as { word: string; minutes?: number | null } | undefined;
   const said = waits ?? coming.word;
   const tell = (word: string, minutes: number | null, words: string) => {

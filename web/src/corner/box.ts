@@ -6,7 +6,7 @@ export type Page = Schemas["Corner"];
 export type Told = {
   id: string;
   way: "POST" | "PUT";
-  path: string; // under /api/corner
+  path: string; // an address of the contract
   body: Record<string, unknown>;
   said: string; // in words, for whoever told it
   why?: string; // the club will not have it

@@ -33,7 +33,7 @@ function ownPage(kept: Kept) {
 }
 
 async function send(token: string, { way, path, body }: Told) {
-  const asked = fetch(`/api/corner/${path}`, {
+  const asked = fetch(path, {
     method: way,
     headers: { "Content-Type": "application/json", ...says(token) },
     body: JSON.stringify(body),
@@ -105,8 +105,11 @@ export async function figureOf(own: OwnPage, notation: string): Promise<Schemas[
 }
 
 /** A file of theirs, with the token that opens it. */
-export async function take(own: OwnPage, path: "report.pdf" | "everything.json"): Promise<Blob> {
-  const answer = await fetch(`/api/corner/${path}`, { headers: says(own.token) });
+export async function take(
+  own: OwnPage,
+  path: "/api/corner/report.pdf" | "/api/corner/everything.json",
+): Promise<Blob> {
+  const answer = await fetch(path, { headers: says(own.token) });
   if (!answer.ok) throw new Refusal(answer.status, [{ message: "The file could not be fetched. Try once more." }]);
   return answer.blob();
 }
