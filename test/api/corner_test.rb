@@ -317,7 +317,8 @@ class CornerTest < ApiTest
     call(:post, "/api/corner/homeworks", id: uuid, minutes: 10, home: HOME)
     row = made.first
     db[:homeworks].multi_insert(Array.new(11) {
- row.merge(id: uuid, made: Sequel.pg_jsonb({}), home: Sequel.pg_jsonb({})) })
+      row.merge(id: uuid, made: Sequel.pg_jsonb({}), home: Sequel.pg_jsonb({}))
+    })
     call(:post, "/api/corner/homeworks", id: uuid, minutes: 10, home: HOME)
     assert_equal [422, 12], [status, made.count]
     assert_match(/enough for today/, refusal)

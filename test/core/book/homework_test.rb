@@ -179,8 +179,8 @@ class HomeworkTest < Minitest::Test
         .filter_map { |action| Care::Substitute.limb(action, Bench::Notation::Reading.new) }
       assert_empty struck & blocked, "seed #{seed}"
     rescue InvalidInput => e
-      assert_match(/Nothing of what is due|week is full|rest is the homework|within the week/, e.message, 
-"seed #{seed}")
+      assert_match(/Nothing of what is due|week is full|rest is the homework|within the week/, e.message,
+        "seed #{seed}")
     end
   end
 

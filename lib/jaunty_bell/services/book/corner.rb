@@ -102,8 +102,8 @@ module JauntyBell
       # Raises Core::InvalidInput where enough homework was made for today.
       def may_make
         return if own_word.made_on(today) < MOST_MADE
-        raise Core::InvalidInput.new("That is enough for today: do one of them, or come back tomorrow.", 
-path: "minutes")
+        raise Core::InvalidInput.new("That is enough for today: do one of them, or come back tomorrow.",
+          path: "minutes")
       end
 
       # A knock or an injury: it holds at once, and coaches see it on their next screen. A knock to the head holds as
