@@ -43,9 +43,7 @@ export function OwnCorner({ own, others, turnTo, add, gone }: Props) {
         <img src="/bell.svg" alt="" className="h-8" />
         <h1 className="wide min-w-0 flex-1 truncate font-extrabold text-xl">
           {page.first_name}
-          {page.guardian && (
-            <span className="font-semibold text-base text-ink-soft"> · for whoever looks after them</span>
-          )}
+          {page.guardian && <span className="font-semibold text-base text-ink-soft"> · guardian’s page</span>}
         </h1>
         {others.map((other) => (
           <Button key={other.token} small onClick={() => turnTo(other)}>

@@ -96,7 +96,7 @@ function HowTo({ own, combination }: { own: OwnPage; combination: Combination })
   const [open, setOpen] = useState(false);
   return (
     <details onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="flex min-h-11 w-fit cursor-pointer items-center font-semibold">How the body does it</summary>
+      <summary className="w-fit cursor-pointer py-2.5 font-semibold">How the body does it</summary>
       {open && (
         <Suspense>
           <OwnFigure own={own} combination={combination} />
@@ -185,9 +185,11 @@ function Coming({ own, page, coming }: ComingProps) {
         {said && said.word !== "coming" ? (
           <>
             <p role="status" className="font-bold">
-              {said.word === "late" ? `You come ${said.minutes ?? "some"} minutes late.` : "You do not come."}
+              {said.word === "late"
+                ? `${page.guardian ? `${page.first_name} comes` : "You come"} ${said.minutes ?? "some"} minutes late.`
+                : `${page.guardian ? `${page.first_name} does` : "You do"} not come.`}
             </p>
-            <Button onClick={() => tell("coming", null, "I come in time")}>I come in time after all</Button>
+            <Button onClick={() => tell("coming", null, "in time")}>In time after all</Button>
           </>
         ) : late ? (
           <fieldset aria-label="How late?" className="grid grid-cols-4 gap-2">
@@ -199,7 +201,7 @@ function Coming({ own, page, coming }: ComingProps) {
           </fieldset>
         ) : (
           <div className="grid grid-cols-2 gap-2">
-            <Button onClick={() => setLate(true)}>I am late</Button>
+            <Button onClick={() => setLate(true)}>{page.guardian ? "They are late" : "I am late"}</Button>
             <Button onClick={() => tell("not coming", null, "I do not come")}>Not coming</Button>
           </div>
         )}
