@@ -43,6 +43,18 @@ class HomeworkTest < Minitest::Test
     end
   end
 
+  # Gloves that are put on take a minute; where the class is so short that none are then needed, it goes to getting
+  # warm. Three of these would not settle once.
+  def test_it_is_exact_with_gloves_that_have_to_be_put_on
+    place = home(have: %w[bag gloves], room: "lane")
+    Homework::MINUTES.each do |minutes|
+      %w[foundation building advanced].product(%w[air count clock move]).each do |level, rung|
+        made = homework(minutes: minutes, level: level, wishes: [wish("Two bells", rung: rung)], home: place)
+        assert_equal minutes * 60, made.plan.total, [minutes, level, rung]
+      end
+    end
+  end
+
   # | what there is                      | what is drilled, first and last |
   CASES = [
     [{}, ["count", "air"]],

@@ -80,11 +80,18 @@ module JauntyBell::Core
         [@wanted, possible].min
       end
 
-      # Gloves that have to be put on take their time from the rest.
-      def attempt(minutes, seed, changes = 0)
-        made = built(minutes, @hour.of(minutes * 60 - changes), Random.new(seed))
-        over = made.plan.over
-        over.zero? ? made : attempt(minutes, seed, changes + over)
+      # Gloves that have to be put on take their time from the rest; where so laid out fewer are, what is left goes to
+      # getting warm.
+      def attempt(minutes, seed)
+        changes = 0
+        loop do
+          times = @hour.of(minutes * 60 - changes)
+          made = built(minutes, times, Random.new(seed))
+          over = made.plan.over
+          return made if over.zero?
+          return built(minutes, times.warmer(-over), Random.new(seed)) if over.negative?
+          changes += over
+        end
       end
 
       def built(minutes, times, random)
@@ -103,15 +110,15 @@ module JauntyBell::Core
       # Nothing harder than may be; then every effort lowered alike until the load is kept.
       def eased(plan)
         most = @most || Effort::RATINGS.max
-        plan = with_efforts(plan) { |effort| [effort, most].min }
-        most -= 1 while @limit && most > EASIEST && plan.planned_load > @limit &&
-            (plan = with_efforts(plan) { |effort| [effort, most - 1].min })
-        plan
+        least = [EASIEST, most].min
+        found = most.step(least, -1).lazy.map { |effort| at_most(effort, plan) }
+          .find { |each| @limit.nil? || each.planned_load <= @limit }
+        found || at_most(least, plan)
       end
 
-      def with_efforts(plan)
+      def at_most(effort, plan)
         plan.with(blocks: plan.blocks.map { |block|
-          block.but(rounds: block.rounds.map { |round| round.but(effort: yield(round.effort)) })
+          block.but(rounds: block.rounds.map { |round| round.but(effort: [round.effort, effort].min) })
         })
       end
 
@@ -122,15 +129,11 @@ module JauntyBell::Core
       end
 
       def cautions(plan)
-        tasks = plan.tasks.values.reject { |task| task.combinations.empty? }
-        said = tasks.flat_map { |task|
-          task.implement.cautions + task.combinations.flat_map { |each|
-            each.actions.flat_map { |a|
-              a.technique.cautions
-            }
-          }
+        drilled = plan.tasks.values.select(&:drilled?).flat_map { |task|
+          [task.implement, *task.combinations.flat_map(&:actions).map(&:technique)]
         }
-        Words.sentences((said + plan.blocks.flat_map(&:rounds).flat_map { |round| round.exercise&.cautions.to_a }).uniq)
+        exercises = plan.blocks.flat_map(&:rounds).filter_map(&:exercise)
+        Words.sentences((drilled + exercises).flat_map(&:cautions))
       end
     end
   end

@@ -17,7 +17,10 @@ module JauntyBell::Core
 
         # warm, cool, strength: seconds of each exercise in turn, strength with Hour::EXERCISE's rest after it; `rounds`
         # of `work` and `rest` seconds.
-        Times = Value.of(:warm, :rounds, :work, :rest, :strength, :cool)
+        Times = Value.of(:warm, :rounds, :work, :rest, :strength, :cool) do
+          # The same with so many seconds more to get warm in.
+          def warmer(seconds) = but(warm: [warm.first + seconds, *warm.drop(1)])
+        end
 
         def initialize(level: nil, juniors: false)
           @work, @rest = juniors ? JUNIORS : ROUNDS.fetch(level || "foundation", ROUNDS.values.first)
