@@ -52,7 +52,7 @@ module JauntyBell
 
       def made(student, minutes, home, id)
         at_home(student).made(minutes: minutes, seed: id.delete("-").to_i(16),
-          home: Core::Book::Homework::Home.new(**home.transform_keys(&:to_sym)))
+          home: Core::Book::Homework::Home.of(home))
       end
 
       def kept(student, made)

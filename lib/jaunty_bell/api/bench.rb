@@ -42,9 +42,7 @@ module JauntyBell
       post "/figures", who: :all do
         given = body_given
         how = reading(stance: given["stance"], partner: given["partner"])
-        part = Core::Bench::Notation.partly(given["notation"], how)
-        next answer(Files::FigureJson::NOBODY) unless part.combination
-        answer(Files::FigureJson.packed(Core::Bench::Analysis.new(part.combination, reading: how)))
+        answer(Files::FigureJson.readable(given["notation"], how))
       end
 
       # A picture of it for paper and elsewhere: every pose in a row, or one action as it lands; from where one looks.

@@ -57,21 +57,13 @@ module JauntyBell
 
       # How the body does something alone, for a device to keep.
       post "/figures", who: :corner do
-        part = Core::Bench::Notation.partly(body_given["notation"], at_home.reading)
-        next answer(Files::FigureJson::NOBODY) unless part.combination
-        analysis = Core::Bench::Analysis.new(part.combination, reading: at_home.reading)
-        answer(Files::FigureJson.packed(analysis, alone: true))
+        how = club.reading(stance: corner.student[:stance])
+        answer(Files::FigureJson.readable(body_given["notation"], how, alone: true))
       end
 
       # A class alone, made of what is due, weak or next.
       post "/homeworks", who: :corner do
-        given = body_given
-        corner.may_make
-        place = Core::Book::Homework::Home.new(**given["home"].transform_keys(&:to_sym))
-        made = at_home.made(minutes: given["minutes"], home: place, seed: given["id"].delete("-").to_i(16))
-        row = own_word.keep_homework(id: given["id"], on: corner.today, minutes: given["minutes"],
-          home: given["home"], signature: made.signature,
-          made: Answers::Homework.kept(club, at_home.reading, made))
+        row = Answers::Homework.keep(club, corner.student, **told("id", "minutes", "home")) { corner.may_make }
         answer(Answers::Homework.shown(row), status: 201)
       end
 
@@ -80,13 +72,13 @@ module JauntyBell
       # Done, or as far as it was; how hard it was goes into their load.
       put "/homeworks/:id/done", who: :corner do
         given = told("effort_id", "seconds", "effort", "at")
-        row = own_word.homework(id)
+        own_word.homework(id)
         effort = Core::Book::Effort.new(given[:effort], (given[:seconds] / 60.0).round)
         db.transaction(savepoint: true) do
           own_word.done(id, seconds: given[:seconds], effort: effort.rating, at: given[:at])
           next if effort.minutes.zero? # begun and left: neither work nor rest
           own_word.effort(id: given[:effort_id], on: corner.day_of(given[:at]), effort: effort.rating,
-            minutes: effort.minutes, at: given[:at], title: "Homework", homework_id: row[:id])
+            minutes: effort.minutes, at: given[:at], title: "Homework", homework_id: id)
         end
         answer({})
       end
@@ -124,8 +116,6 @@ module JauntyBell
       def own_word = corner.own_word
 
       def corners = Store::Corners.new(db, club.id)
-
-      def at_home = @at_home ||= Services::Book::AtHome.new(club, corner.student)
 
       # Of what was sent, by these names. What a phone with a wrong clock dates in time to come is of now.
       def told(*names)

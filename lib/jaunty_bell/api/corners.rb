@@ -73,15 +73,16 @@ module JauntyBell
 
       private
 
-      def corners = Store::Corners.new(db, club_id)
+      def corners = @corners ||= Store::Corners.new(db, club_id)
 
       def tidings = Store::Tidings.new(db, club_id)
 
       # [[row of a student, whether it is their guardian's page]] to make for.
       def of_group
         standing = body_given["again"] ? [] : corners.standing
-        people.training(body_given["group_id"], people.today).filter_map do |student|
-          guardian = people.junior?(student, people.today)
+        day = people.today
+        people.training(body_given["group_id"], day).filter_map do |student|
+          guardian = people.junior?(student, day)
           [student, guardian] unless corners.refusal(student, guardian) || standing.include?([student[:id], guardian])
         end
       end

@@ -16,6 +16,13 @@ module JauntyBell
            }}
         end
 
+        # What is packed of a text, as far as it can be read; NOBODY where nothing can.
+        def readable(text, reading, alone: false)
+          combination = Core::Bench::Notation.partly(text, reading).combination
+          return NOBODY unless combination
+          packed(Core::Bench::Analysis.new(combination, reading: reading), alone: alone)
+        end
+
         # {joints: [names], poses: [{at: s, action:, phase:, places: [x, y, z of each joint in turn, in whole mm],
         # partner: the same of whoever stands opposite, nil where they stand as before, target: [mm] or nil,
         # drive: {foot:, limb:} or nil, left: per cent of the weight, off_balance:}]}; of somebody `alone` nobody stands

@@ -13,7 +13,7 @@ module JauntyBell
           data = JSON.parse(text)
           reading = reading.but(stance: data.fetch("stance", reading.stance).to_sym)
           facts = FACTS.to_h { |name| [name, data[name.to_s]] }.compact
-          Core::Book::Homework.new(wishes: wishes(data.fetch("drill"), reading), home: home(data),
+          Core::Book::Homework.new(wishes: wishes(data.fetch("drill"), reading), home: Core::Book::Homework::Home.of(data),
             holds: data.fetch("holds", []).each_with_index.map { |hold, i|
               hold(hold, i)
             }, reading: reading, **facts).made
@@ -90,9 +90,6 @@ module JauntyBell
           raise Core::InvalidInput.new("\"#{rung}\" is not a rung. Choose from: #{Core::Bench::Rungs::ALL.join(", ")}.",
             path: "drill/#{index}/rung")
         end
-
-        def home(data) =
-          Core::Book::Homework::Home.new(**data.slice("have", "room", "quiet").transform_keys(&:to_sym))
 
         def hold(data, index)
           Core::Care::Hold.new(matter: data.fetch("matter"), blocks: data.fetch("blocks"), from: Date.new(2000, 1, 1))

@@ -16,6 +16,15 @@ module JauntyBell
           .where(expected_set.where(Sequel[:students][:id] => student_id).exists)).all
       end
 
+      # Classes that began between two times (a Range) and ended after another, or are over and among these ids: rows
+      # with their day, `on`.
+      def over(began:, ended:, among:)
+        rows.where(starts_at: began).exclude(ended_at: nil)
+          .where(Sequel.|(Sequel[:ended_at] > ended, {Sequel[:classes][:id] => among}))
+          .join(:clubs, id: Sequel[:classes][:club_id]).order(:starts_at, Sequel[:classes][:id])
+          .select_all(:classes).select_append(day.as(:on)).all
+      end
+
       # The next class of a group (of any, for nil) that is neither over nor called off, by Core::Calendar.next_from; or
       # nil.
       def next_of_group(group_id, time)

@@ -15,17 +15,17 @@ module JauntyBell
       NOT_A_JUNIOR = "A guardian has a page of a junior; an adult has their own.".freeze
       LEFT = "They have left the club.".freeze
 
-      # Who is at a page: the club's and the student's ids, whether it is a guardian's, and which device it is.
-      Visit = Struct.new(:club_id, :student_id, :guardian, :corner_id, :device_id, :country, keyword_init: true)
+      # Who is at a page: the club's id, the student's row, whether it is a guardian's, and which device it is.
+      Visit = Struct.new(:club_id, :student, :guardian, :corner_id, :device_id, :country, keyword_init: true)
 
       class << self
         # A device that opens a page by its code: its token, told this once. Raises Missing, or Conflict where it is
         # open on enough of them.
         def enter(db, code, device:)
           db.transaction(savepoint: true) do
-            row = standing(db).lock_style("FOR UPDATE OF corners")
+            row = found(db).lock_style("FOR UPDATE OF corners")
               .first(Sequel[:corners][:digest] => Secret.digest(code))
-            raise Missing, SHUT unless row && allowed?(db, row)
+            raise Missing, SHUT unless row && student_of(db, row)
             devices = db[:corner_devices].where(club_id: row[:club_id], corner_id: row[:id])
             raise Conflict.new(ENOUGH, path: "code") if devices.count >= DEVICES
             token = SecureRandom.urlsafe_base64(32)
@@ -38,14 +38,17 @@ module JauntyBell
         # The Visit a token is, or nil.
         def visit(db, token)
           return if token.to_s.empty?
-          row = standing(db)
+          row = found(db)
             .join(:corner_devices, club_id: Sequel[:corners][:club_id], corner_id: Sequel[:corners][:id])
             .select_append(Sequel[:corner_devices][:id].as(:device_id), Sequel[:corner_devices][:last_at],
               Sequel[:clubs][:country]).first(Sequel[:corner_devices][:digest] => digest(token))
-          return unless row && allowed?(db, row)
+          student = row && student_of(db, row) or return
           seen(db, row)
-          Visit.new(**row.slice(:club_id, :student_id, :guardian, :device_id, :country), corner_id: row[:id])
+          Visit.new(**row.slice(:club_id, :guardian, :device_id, :country), student: student, corner_id: row[:id])
         end
+
+        # Those of a set of pages that stand.
+        def standing(set) = set.where(ended_at: nil).where { ends_at > Clock.now }
 
         private
 
@@ -55,14 +58,13 @@ module JauntyBell
         # Tokens are long: their digest is enough.
         def digest(token) = Digest::SHA256.hexdigest(token)
 
-        def standing(db)
-          db[:corners].where(ended_at: nil).where { ends_at > Clock.now }.join(:clubs, id: :club_id)
-            .select_all(:corners)
-        end
+        def found(db) = standing(db[:corners]).join(:clubs, id: :club_id).select_all(:corners)
 
-        # Whether a page may be looked at today still.
-        def allowed?(db, row) =
-          new(db, row[:club_id]).refusal(People.new(db, row[:club_id]).student(row[:student_id]), row[:guardian]).nil?
+        # The student (a row) whose page it is; nil where it may not be looked at any more.
+        def student_of(db, row)
+          student = People.new(db, row[:club_id]).student(row[:student_id])
+          student unless new(db, row[:club_id]).refusal(student, row[:guardian])
+        end
 
         def seen(db, row)
           return if row[:last_at] > Clock.now - NOTED_EVERY
@@ -78,7 +80,7 @@ module JauntyBell
       # Why a student (a row) may not have a page, or their guardian not one of theirs; or nil.
       def refusal(student, guardian)
         return LEFT if student[:left_on]
-        junior = people.junior?(student, people.today)
+        junior = people.junior?(student, today)
         return NOT_A_JUNIOR if guardian && !junior
         NO_CONSENT if junior && student[:consent_on].nil?
       end
@@ -109,14 +111,13 @@ module JauntyBell
       # Of a student, those that stand: [{id:, guardian:, made_at:, made_by:, ends_at:, devices: [{id:, name:,
       # last_at:}]}].
       def of(student_id)
-        standing = rows.where(student_id: student_id, ended_at: nil).where { ends_at > Clock.now }
-          .left_join(:accounts, id: :made_by).order(:guardian)
+        pages = Corners.standing(rows).where(student_id: student_id).left_join(:accounts, id: :made_by).order(:guardian)
           .select(Sequel[:corners][:id], :guardian, :made_at, :ends_at, Sequel[:accounts][:name].as(:made_by)).all
-        standing.map { |row| row.merge(devices: devices(row[:id])) }
+        pages.map { |row| row.merge(devices: devices(row[:id])) }
       end
 
       # [[student id, whether it is a guardian's]] of every page that stands.
-      def standing = rows.where(ended_at: nil).where { ends_at > Clock.now }.select_map(%i[student_id guardian])
+      def standing = Corners.standing(rows).select_map(%i[student_id guardian])
 
       # Devices a page is open on, the one used last first.
       def devices(corner_id) =
@@ -136,7 +137,7 @@ module JauntyBell
         if by.to_s.empty? ^ on.nil?
           raise Core::InvalidInput.new("Say which guardian consents, and on which day.", path: on ? "by" : "on")
         end
-        if on && on > people.today
+        if on && on > today
           raise Core::InvalidInput.new("A consent is given today or was given before.", path: "on")
         end
         @db[:students].where(club_id: @club_id, id: student_id).update(consent_by: (by if on), consent_on: on)
@@ -147,6 +148,8 @@ module JauntyBell
       def rows = @db[:corners].where(Sequel[:corners][:club_id] => @club_id)
 
       def people = @people ||= People.new(@db, @club_id)
+
+      def today = @today ||= people.today
 
       def finish(set)
         ids = set.where(ended_at: nil).select_map(Sequel[:corners][:id])

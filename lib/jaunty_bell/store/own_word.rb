@@ -17,6 +17,15 @@ module JauntyBell
         raise Missing, "This class is not in your club."
       end
 
+      # First names of whom they work with in a class, as last paired.
+      def partners(class_id)
+        pair = @db[:pairings].where(club_id: @club_id, class_id: class_id)
+          .where(Sequel.lit("student_ids @> ?", Sequel.pg_array([@student_id], :uuid))).reverse(:at).get(:student_ids)
+        return [] unless pair
+        @db[:students].where(club_id: @club_id, id: pair.to_a - [@student_id]).order(:name, :id)
+          .select_map(:name).map { |name| name.split.first }
+      end
+
       # {class id => {word:, minutes:}}
       def comings(class_ids) =
         mine(:comings).where(class_id: class_ids).select(:class_id, :word, :minutes).to_hash(:class_id)
@@ -25,14 +34,13 @@ module JauntyBell
       def effort(id:, on:, effort:, minutes:, at:, class_id: nil, title: nil, homework_id: nil)
         said = class_id && mine(:efforts).where(class_id: class_id, by_student: true, taken_back_at: nil).first
         if said && said[:id] != id
-          return said if said[:effort] == effort
+          return if said[:effort] == effort
           raise Conflict.new("You told #{Core::Words.number(said[:effort])} of this class already. Ask a coach where " \
             "it was meant otherwise.", path: "effort")
         end
         @db[:efforts].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id,
           student_id: @student_id, class_id: class_id, on: on, effort: effort, minutes: minutes, estimated: false,
           by_student: true, title: title, homework_id: homework_id, at: at)
-        mine(:efforts).first(id: id)
       end
 
       # {class id => effort} of what was told here of classes.
@@ -67,6 +75,7 @@ module JauntyBell
 
       # --- homework
 
+      # The row as it is kept.
       def keep_homework(id:, on:, minutes:, home:, made:, signature:, set_by: nil, due_on: nil)
         @db[:homeworks].insert_conflict(target: %i[club_id id]).insert(club_id: @club_id, id: id,
           student_id: @student_id, set_by: set_by, on: on, due_on: due_on, minutes: minutes,
@@ -101,10 +110,8 @@ module JauntyBell
       def last_home = mine(:homeworks).reverse(:at).get(:home)&.to_h
 
       # What was done of it, once.
-      def done(id, seconds:, effort:, at:)
+      def done(id, seconds:, effort:, at:) =
         mine(:homeworks).where(id: id, done_at: nil).update(done_at: at, done_s: seconds, effort: effort)
-        homework(id)
-      end
 
       private
 

@@ -24,13 +24,9 @@ module JauntyBell
 
       # Why it cannot be, or nil.
       def set(student, due)
-        word = Store::OwnWord.new(@club.db, @club.id, student[:id])
-        home, id = word.last_home || PLAIN, id_for(student[:id])
-        desk = Services::Book::AtHome.new(@club, student)
-        made = desk.made(minutes: @asked["minutes"], seed: id.delete("-").to_i(16),
-          home: Core::Book::Homework::Home.new(**home.transform_keys(&:to_sym)))
-        word.keep_homework(id: id, on: @club.today, minutes: @asked["minutes"], home: home, signature: made.signature,
-          made: Homework.kept(@club, desk.reading, made), set_by: @club.account_id, due_on: due)
+        home = Store::OwnWord.new(@club.db, @club.id, student[:id]).last_home || PLAIN
+        Homework.keep(@club, student, id: id_for(student[:id]), minutes: @asked["minutes"], home: home,
+          set_by: @club.account_id, due_on: due)
         nil
       rescue Core::InvalidInput => e
         e.message

@@ -20,7 +20,7 @@ module JauntyBell
         @visit = visit
       end
 
-      def student = @student ||= club.people.student(visit.student_id)
+      def student = visit.student
 
       def id = student[:id]
 
@@ -46,19 +46,16 @@ module JauntyBell
       # What is worn and brought by everybody.
       def bring = Core::Card::KitList.of(opened.plan)[:worn]
 
-      # First names of whom they work with in it, as last paired.
-      def partners
-        pair = opened.facts[:pairings].select { |row| row[:student_ids].include?(id) }.max_by { |row| row[:at] }
-        ids = pair ? pair[:student_ids].to_a - [id] : []
-        club.people.students.select { |row| ids.include?(row[:id]) }.map { |row| row[:name].split.first }
-      end
+      # First names of whom they work with in it.
+      def partners = own_word.partners(coming[:id])
 
       # Classes they were at, of the last day or asked of once more: [{class_id:, title:, on:, minutes:, told: effort or
       # nil, again: whether a coach asks}].
       def to_tell
-        rows = club.classes.between(Clock.now - AGAIN * DAY, Clock.now).select { |row| tellable?(row) }
-        attended = Store::Attended.new(club.db, club.id, rows.map { |row| row[:id] }, students: [id])
-        told = own_word.efforts(rows.map { |row| row[:id] })
+        rows = club.classes.over(began: (Clock.now - AGAIN * DAY)...Clock.now, ended: Clock.now - DAY, among: asked_again)
+        ids = rows.map { |row| row[:id] }
+        attended = Store::Attended.new(club.db, club.id, ids, students: [id])
+        told = own_word.efforts(ids)
         rows.select { |row| attended.came(row[:id]).include?(id) }.map do |row|
           {class_id: row[:id], title: row[:title], on: row[:on], minutes: attended.minutes(row[:id], id),
            told: told[row[:id]], again: asked_again.include?(row[:id])}
@@ -124,9 +121,6 @@ module JauntyBell
       private
 
       def refuse(why) = raise(Store::Conflict.new(why, path: "class_id"))
-
-      def tellable?(row) =
-        row[:ended_at] && (row[:ended_at] > Clock.now - DAY || asked_again.include?(row[:id]))
 
       # Told within a day, whenever it arrives, or after a coach has asked once more.
       def in_time?(row, at) = at <= row[:ended_at] + DAY || asked_again.include?(row[:id])

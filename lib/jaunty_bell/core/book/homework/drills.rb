@@ -17,9 +17,9 @@ module JauntyBell::Core
           @home = home.checked
           @reading = reading
           @limbs = holds.flat_map(&:blocks) & Care::LIMBS
-          @sorted = wishes.sort_by.with_index { |wish, i| [KINDS.index(wish.kind), i] }
           @left_out = {}
-          @possible = @sorted.filter_map { |wish| fitted(wish) }
+          @possible = wishes.sort_by.with_index { |wish, i| [KINDS.index(wish.kind), i] }
+            .filter_map { |wish| fitted(wish) }
         end
 
         def none? = @possible.empty?
@@ -41,8 +41,7 @@ module JauntyBell::Core
 
         # Of each kind in another order each time, the kinds one after the other.
         def choose(count, random)
-          @possible.group_by(&:kind).sort_by { |kind, _| KINDS.index(kind) }
-            .flat_map { |_, wishes| wishes.shuffle(random: random) }.first(count)
+          @possible.group_by(&:kind).values.flat_map { |wishes| wishes.shuffle(random: random) }.first(count)
         end
 
         # First slower, then at its rung.

@@ -7,6 +7,9 @@ module JauntyBell::Core
       #   room   "spot" (an arm's length round), "mat" (to lie down) or "lane" (a few steps each way)
       #   quiet  neighbours below: no jumps and nothing that lands hard
       Home = Value.of(have: [].freeze, room: "mat", quiet: false) do
+        # From plain data with string keys; what is not said is as usual.
+        def self.of(data) = new(**data.slice("have", "room", "quiet").transform_keys(&:to_sym))
+
         # Raises InvalidInput.
         def checked
           unknown = have - Homework::THINGS
