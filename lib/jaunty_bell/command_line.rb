@@ -34,7 +34,7 @@ module JauntyBell
       bin/jaunty rotate FILE --students N              who is where in its circuits
       bin/jaunty cues FILE [--students N] [--seed N]   every bell, count and call of a card's file
       bin/jaunty pairs FILE                            who works with whom; the file's shape is in docs/formats.md
-      bin/jaunty homework FILE                         a class alone, to the second; the file's shape is in docs/formats.md
+      bin/jaunty homework FILE                         a class alone, to the second; its shape is in docs/formats.md
       bin/jaunty review TEXT [--tempo N] [--pause S]   a strike sensor's CSV milliseconds,hand,g on standard input
       bin/jaunty load [--on DATE] [--elsewhere]        CSV date,load on standard input
       bin/jaunty mastery [--on DATE] [--half-life D]   CSV date,attempted,clean on standard input

@@ -9,8 +9,8 @@ class OwnPageTest < InterfaceTest
     const still = async () => { for (let i = 0; i < 30; i++) await new Promise((done) => setImmediate(done)); };
 
     // Steps: ["tell", id], ["later"] (time goes by), ["killed"] (the phone is switched off and on), ["letGo", id].
-    // `answers` statuses of the first things sent (0: no network, "lost": stored, but the answer is lost), `fetches` of the
-    // first times the page is fetched.
+    // `answers` statuses of the first things sent (0: no network, "lost": stored, but the answer is lost), `fetches` of
+    // the first times the page is fetched.
     export async function story(steps, { answers = [], fetches = [], refuse = {}, full = false } = {}) {
       let disk = { token: "t", waiting: [] };
       const stored = [];
@@ -31,8 +31,10 @@ class OwnPageTest < InterfaceTest
           if (refuse[id]) throw fail(refuse[id], `${id} will not do`);
         },
         alone: (work) => work(),
-        wait: (work) => { timers.push(work); return () => timers.includes(work) && timers.splice(timers.indexOf(work), 1); },
-        now: () => 0,
+        wait: (work) => {
+          timers.push(work);
+          return () => timers.includes(work) && timers.splice(timers.indexOf(work), 1);
+        },
       });
       let page = open();
       for (const [step, id] of steps) {
@@ -42,8 +44,9 @@ class OwnPageTest < InterfaceTest
         if (step === "letGo") void page.letGo(id);
         await still();
       }
-      return { stored, waiting: page.waiting.map(({ id }) => id), refused: page.refused.map(({ why }) => why), offline: page.offline,
-        ended: page.ended ?? null, full: page.full, shown: page.page?.told ?? null, kept: disk === undefined ? null : disk.waiting.map(({ id }) => id) };
+      return { stored, waiting: page.waiting.map(({ id }) => id), refused: page.refused.map(({ why }) => why),
+        offline: page.offline, ended: page.ended ?? null, full: page.full, shown: page.page?.told ?? null,
+        kept: disk === undefined ? null : disk.waiting.map(({ id }) => id) };
     }
   JS
 

@@ -13,10 +13,9 @@ module JauntyBell
           data = JSON.parse(text)
           reading = reading.but(stance: data.fetch("stance", reading.stance).to_sym)
           facts = FACTS.to_h { |name| [name, data[name.to_s]] }.compact
-          Core::Book::Homework.new(wishes: wishes(data.fetch("drill"), reading), home: Core::Book::Homework::Home.of(data),
-            holds: data.fetch("holds", []).each_with_index.map { |hold, i|
-              hold(hold, i)
-            }, reading: reading, **facts).made
+          holds = data.fetch("holds", []).each_with_index.map { |hold, i| hold(hold, i) }
+          Core::Book::Homework.new(wishes: wishes(data.fetch("drill"), reading),
+            home: Core::Book::Homework::Home.of(data), holds: holds, reading: reading, **facts).made
         rescue JSON::ParserError, KeyError, TypeError, NoMethodError => e
           raise Core::InvalidInput, "This is no file of homework: #{e.message.lines.first.strip}"
         end

@@ -90,9 +90,10 @@ function Silent({ told, group }: { told: Told; group: string | undefined }) {
   );
 }
 
+const FEELS = ["sleep", "soreness", "mood"] as const;
+
 function Wellbeings({ told }: { told: Told }) {
   if (told.wellbeings.length === 0) return null;
-  const said = { sleep: "sleep", soreness: "soreness", mood: "mood" } as const;
   return (
     <section aria-label="How they are" className={box}>
       <h2 className="wide mb-1 font-extrabold text-lg">How they are</h2>
@@ -102,9 +103,8 @@ function Wellbeings({ told }: { told: Told }) {
             <strong>{nameIn(told, each.student_id)}</strong>{" "}
             <span className="text-ink-soft">
               {shortDate(each.on)}:{" "}
-              {(Object.keys(said) as (keyof typeof said)[])
-                .filter((what) => each[what] !== null)
-                .map((what) => `${said[what]} ${each[what]} of 5`)
+              {FEELS.filter((what) => each[what] !== null)
+                .map((what) => `${what} ${each[what]} of 5`)
                 .join(", ")}
             </span>
           </li>

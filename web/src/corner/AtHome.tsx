@@ -8,7 +8,7 @@ import { clock, shortDate } from "../kit/time";
 import { count, list } from "../kit/words";
 import type { OwnPage, Page } from "./box";
 import { figureOf, type Home, type Homework, makeHomework } from "./own";
-import { Button, Card, Part } from "./parts";
+import { Button, Card, Choice, Part } from "./parts";
 
 const Run = lazy(() => import("./Run"));
 
@@ -143,15 +143,9 @@ function Wanted({ own, page, made }: Props & { made: (homework: Homework) => voi
     <div className="grid gap-4">
       <Choices label="How long?">
         {LENGTHS.map((minutes) => (
-          <Button
-            key={minutes}
-            small
-            aria-pressed={wanted.minutes === minutes}
-            look={wanted.minutes === minutes ? "main" : "plain"}
-            onClick={() => change({ minutes })}
-          >
+          <Choice key={minutes} chosen={wanted.minutes === minutes} onClick={() => change({ minutes })}>
             {minutes} min
-          </Button>
+          </Choice>
         ))}
       </Choices>
       <fieldset className="grid gap-2">
@@ -173,15 +167,9 @@ function Wanted({ own, page, made }: Props & { made: (homework: Homework) => voi
       </fieldset>
       <Choices label="How much room?" one>
         {HOME_ROOMS.map((room) => (
-          <Button
-            key={room}
-            small
-            aria-pressed={wanted.room === room}
-            look={wanted.room === room ? "main" : "plain"}
-            onClick={() => change({ room })}
-          >
+          <Choice key={room} chosen={wanted.room === room} onClick={() => change({ room })}>
             {ROOMS[room]}
-          </Button>
+          </Choice>
         ))}
       </Choices>
       {error !== undefined && <Trouble error={error} />}

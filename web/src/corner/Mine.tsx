@@ -1,12 +1,10 @@
 import { useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
-import { dated } from "../kit/clock";
 import { download } from "../kit/download";
-import { newId } from "../kit/ids";
 import { Trouble } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import type { OwnPage, Page } from "./box";
-import { take, theirs } from "./own";
+import { take, tellNew, theirs } from "./own";
 import { Button, Card, Part, Words } from "./parts";
 
 type Theirs = Awaited<ReturnType<typeof theirs>>;
@@ -131,9 +129,7 @@ function Ask({ own, page }: { own: OwnPage; page: Page }) {
             <Button
               look="main"
               onClick={() => {
-                const id = newId();
-                const body = { id, kind, text, at: dated() };
-                void own.tell({ id, way: "POST", path: "/api/corner/requests", body, said: kind });
+                tellNew(own, "/api/corner/requests", { kind, text }, kind);
                 setKind(undefined);
                 setText("");
               }}

@@ -1,13 +1,12 @@
 import { useState } from "react";
 import { HEAD_KNOCK, LIMITS } from "../api/known";
-import { dated } from "../kit/clock";
 import { daysFrom } from "../kit/dates";
-import { newId } from "../kit/ids";
 import { Field, within } from "../kit/parts";
 import { shortDate } from "../kit/time";
 import type { OwnPage, Page } from "./box";
 import { EffortScale } from "./EffortScale";
-import { Button, Card, Part, Words } from "./parts";
+import { tellNew } from "./own";
+import { Button, Card, Choice, Part, Words } from "./parts";
 
 type Props = { own: OwnPage; page: Page };
 const BACK = 6; // days that can be told of with a tap
@@ -49,15 +48,9 @@ function Hurt({ own, page }: Props) {
       <RedFlags page={page} />
       <fieldset aria-label="What is it?" className="grid grid-cols-2 gap-2">
         {page.matters.map((each) => (
-          <Button
-            key={each}
-            small
-            aria-pressed={matter === each}
-            look={matter === each ? "main" : "plain"}
-            onClick={() => setMatter(each)}
-          >
+          <Choice key={each} chosen={matter === each} onClick={() => setMatter(each)}>
             {each}
-          </Button>
+          </Choice>
         ))}
       </fieldset>
       {matter && (
@@ -66,9 +59,7 @@ function Hurt({ own, page }: Props) {
           <Button
             look="main"
             onClick={() => {
-              const id = newId();
-              const body = { id, matter, text, at: dated() };
-              void own.tell({ id, way: "POST", path: "/api/corner/hurts", body, said: matter });
+              tellNew(own, "/api/corner/hurts", { matter, text }, matter);
               setTold(matter);
               setMatter(undefined);
               setText("");
@@ -102,9 +93,7 @@ function Elsewhere({ own, page }: Props) {
   const [asked, setAsked] = useState(false);
   const days = Array.from({ length: BACK + 1 }, (_, i) => daysFrom(page.today, -i));
   const tell = (effort: number, minutes: number, title: string) => {
-    const id = newId();
-    const body = { id, on, effort, minutes, title, at: dated() };
-    void own.tell({ id, way: "POST", path: "/api/corner/sessions", body, said: `${title}, ${shortDate(on)}` });
+    tellNew(own, "/api/corner/sessions", { on, effort, minutes, title }, `${title}, ${shortDate(on)}`);
     setAsked(false);
     setWhat("");
     setMinutes("");

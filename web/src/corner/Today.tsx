@@ -8,7 +8,7 @@ import { list } from "../kit/words";
 import { Wrap } from "../kit/wrap/Wrap";
 import type { OwnPage, Page, Told } from "./box";
 import { EffortScale } from "./EffortScale";
-import { Button, Card, Part } from "./parts";
+import { Button, Card, Choice, Part } from "./parts";
 
 const OwnFigure = lazy(() => import("./OwnFigure"));
 
@@ -136,16 +136,14 @@ function HowAreYou({ own, page, told }: Props & { told: NonNullable<Page["wellbe
           <legend className="mb-1 font-semibold text-lg">{FEELS[what].asks}</legend>
           <div className="grid grid-cols-5 gap-2">
             {ONE_TO_FIVE.map((value) => (
-              <Button
+              <Choice
                 key={value}
-                small
                 aria-label={`${value} of 5${value === 1 ? `, ${FEELS[what].ends[0]}` : value === 5 ? `, ${FEELS[what].ends[1]}` : ""}`}
-                aria-pressed={said[what] === value}
-                look={said[what] === value ? "main" : "plain"}
+                chosen={said[what] === value}
                 onClick={() => tell(what, value)}
               >
                 {value}
-              </Button>
+              </Choice>
             ))}
           </div>
           <p className="flex justify-between text-ink-soft text-sm">

@@ -13,7 +13,7 @@ export type Told = {
 };
 
 /** One page that is open on this phone: whose token it is, by which code it was opened, what it said last, what waits. */
-export type Kept = { token: string; code?: string; page?: Page; asOf?: number; waiting: Told[] };
+export type Kept = { token: string; code?: string; page?: Page; waiting: Told[] };
 
 export type Means = {
   keep: (kept: Kept | undefined) => Promise<boolean>;
@@ -21,7 +21,6 @@ export type Means = {
   send: (token: string, told: Told) => Promise<void>;
   alone: <T>(work: () => Promise<T>) => Promise<T>; // one page of the browser sends at a time
   wait: (work: () => void, ms: number) => () => void;
-  now: () => number;
 };
 
 /** A code however it is written. */
@@ -55,10 +54,6 @@ export class OwnPage {
 
   get page() {
     return this.kept.page;
-  }
-
-  get asOf() {
-    return this.kept.asOf;
   }
 
   /** Whether it was opened by this code: a link that is followed again opens nothing anew. */
@@ -104,7 +99,7 @@ export class OwnPage {
       for (let next = this.waiting[0]; next; next = this.waiting[0]) await this.send(next);
       const page = await this.means.fetch(this.kept.token);
       this.offline = false;
-      await this.change({ page, asOf: this.means.now() });
+      await this.change({ page });
     } catch (error) {
       await this.missed(error);
     }

@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from "react";
 import { api, data, Refusal, type Schemas } from "../api/client";
-import { heardTime } from "../kit/clock";
+import { dated, heardTime } from "../kit/clock";
+import { newId } from "../kit/ids";
 import { keepFor, recallKept } from "../kit/kept";
 import { bare, type Kept, OwnPage, type Told } from "./box";
 
@@ -25,7 +26,6 @@ function ownPage(kept: Kept) {
       const timer = window.setTimeout(work, ms);
       return () => window.clearTimeout(timer);
     },
-    now: Date.now,
   });
   window.addEventListener("online", () => void own.look());
   document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && void own.look());
@@ -73,6 +73,12 @@ export async function leave(own: OwnPage) {
     });
   }
   await keepFor(name(own.token), undefined);
+}
+
+/** Tells something new, dated now: `said` is what it was, in words. */
+export function tellNew(own: OwnPage, path: string, facts: Record<string, unknown>, said: string) {
+  const id = newId();
+  void own.tell({ id, way: "POST", path, body: { id, ...facts, at: dated() }, said });
 }
 
 /** A page, drawn again whenever something of it changes. */

@@ -10,6 +10,13 @@ export function Button({ small = false, className = "", ...rest }: ButtonProps) 
   );
 }
 
+type ChoiceProps = Omit<ButtonProps, "small" | "look" | "aria-pressed"> & { chosen: boolean };
+
+/** One of several to choose from. */
+export const Choice = ({ chosen, ...rest }: ChoiceProps) => (
+  <Button {...rest} small aria-pressed={chosen} look={chosen ? "main" : "plain"} />
+);
+
 /** Something of the page with its name. */
 export function Part({ title, children }: { title: string; children: ReactNode }) {
   return (

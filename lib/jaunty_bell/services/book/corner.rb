@@ -52,7 +52,8 @@ module JauntyBell
       # Classes they were at, of the last day or asked of once more: [{class_id:, title:, on:, minutes:, told: effort or
       # nil, again: whether a coach asks}].
       def to_tell
-        rows = club.classes.over(began: (Clock.now - AGAIN * DAY)...Clock.now, ended: Clock.now - DAY, among: asked_again)
+        now = Clock.now
+        rows = club.classes.over(began: (now - AGAIN * DAY)...now, ended: now - DAY, among: asked_again)
         ids = rows.map { |row| row[:id] }
         attended = Store::Attended.new(club.db, club.id, ids, students: [id])
         told = own_word.efforts(ids)
