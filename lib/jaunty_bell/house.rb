@@ -48,17 +48,21 @@ module JauntyBell
     end
 
     def database(url, where)
-      db = Store::Database.open(url)
-      Store::Database.migrate(db)
-      clubs = Store::Clubs.new(db)
-      clubs.no_demo if Settings.empty? && clubs.demo?
-      load_demo(db) if clubs.demo?
-      Services::Book::Derived.renew(db) { |line| say line }
+      db = Store::Database.open(url, replica: Settings.replica_url, copies: Settings.copies)
+      Store::Database.one_at_a_time(db) { make_ready(db) }
       db
     rescue Sequel::DatabaseConnectionError => e
       raise CannotStart, "#{where} cannot be reached: #{e.message.lines.first.strip}"
     rescue Sequel::DatabaseError => e
       raise CannotStart, "#{where} cannot be used: #{e.message.lines.first.strip}"
+    end
+
+    def make_ready(db)
+      Store::Database.migrate(db)
+      clubs = Store::Clubs.new(db)
+      clubs.no_demo if Settings.empty? && clubs.demo?
+      load_demo(db) if clubs.demo?
+      Services::Book::Derived.renew(db) { |line| say line }
     end
 
     def load_demo(db)
@@ -73,8 +77,22 @@ module JauntyBell
       if Settings.mail_stand_in?
         Letters.stand_in = StandIns::MailServer.new(File.join(Settings.data, "letters")).start
       end
-      app = Api::Server.build(db, secret: Settings.secret, https: Settings.https?)
-      configuration = Puma::Configuration.new do |puma|
+      app = Api::Server.build(db, secret: Settings.secret, https: Settings.https?, copies: Settings.copies)
+      launcher = Puma::Launcher.new(configuration(app, db),
+        log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
+      # Not before: an address that does not answer yet, a Ctrl-C that nobody hears
+      launcher.events.after_booted do
+        Api::Heartbeat.start(db) if Settings.processes == 1
+        announce(db)
+      end
+      launcher.run
+    ensure
+      Services::Weeks::PlanJobs.stop_all
+    end
+
+    # One process, or several that the first one watches over; each has connections to the database of its own.
+    def configuration(app, db)
+      Puma::Configuration.new do |puma|
         puma.bind "tcp://#{Settings.host}:#{Settings.port}"
         puma.threads 2, 8
         puma.app app
@@ -84,13 +102,16 @@ module JauntyBell
         end
         puma.log_requests false
         puma.quiet
+        several(puma, db) if Settings.processes > 1
       end
-      launcher = Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
-      # Not before: an address that does not answer yet, a Ctrl-C that nobody hears
-      launcher.events.after_booted { announce(db) }
-      launcher.run
-    ensure
-      Services::Weeks::PlanJobs.stop_all
+    end
+
+    def several(puma, db)
+      puma.workers Settings.processes
+      puma.preload_app!
+      puma.before_fork { db.disconnect }
+      puma.before_worker_boot { Api::Heartbeat.start(db) }
+      puma.before_worker_shutdown { Services::Weeks::PlanJobs.stop_all }
     end
 
     def announce(db)

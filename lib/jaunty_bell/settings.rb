@@ -9,6 +9,11 @@ module JauntyBell
   #                    (bin/start as root: /var/lib/jaunty-bell, which PostgreSQL's own user can reach)
   #   DATABASE_URL     a PostgreSQL server of one's own; without it bin/start runs one on loopback under JAUNTY_DATA
   #   JAUNTY_PGPORT    the port of that own server, 54329
+  #   JAUNTY_REPLICA_URL  a server beside that one, from which pages are read that may be some seconds old; none
+  #   JAUNTY_COPIES    on how many machines a fact must lie before a device is told that it may forget it: one; two,
+  #                    where the server has a replica (facts wait on the device while there is no second machine); or
+  #                    two-or-alone (they do not wait then, and are lost if that one machine is); one
+  #   JAUNTY_PROCESSES how many processes serve (bin/start --processes N), 1: about one for each core
   #   JAUNTY_HTTPS     1 where the program stands behind HTTPS: cookies are then marked secure
   #   JAUNTY_HOSTS     the names it is reached by, with commas between (gym.example); bare addresses and localhost are
   #                    answered always
@@ -27,9 +32,12 @@ module JauntyBell
   #   JAUNTY_TODAY     the day it is to be, for everything and the demo club's history too (2026-11-28 or
   #                    2026-11-28T18:30); today (lib/jaunty_bell/clock.rb)
   module Settings
+    PORTS = (1..65_535)
     LOOPBACK = %w[127.0.0.1 localhost ::1].freeze
     MAIL_SERVER = %r{\Asmtps?://[^\s/]+\z}
     SHORTEST_CODE = 8 # characters
+    COPIES = %w[one two two-or-alone].freeze
+    MOST_PROCESSES = 64
 
     # A setting that cannot be meant so.
     class Wrong < StandardError; end
@@ -41,15 +49,27 @@ module JauntyBell
     end
 
     class << self
-      def port = a_port("PORT", "4000")
+      def port = a_number("PORT", "4000", PORTS)
 
       def host = ENV.fetch("HOST", "127.0.0.1")
 
       def data = ENV.fetch("JAUNTY_DATA") { File.join(Dir.home, ".local/share/jaunty-bell") }
 
-      def pg_port = a_port("JAUNTY_PGPORT", "54329")
+      def pg_port = a_number("JAUNTY_PGPORT", "54329", PORTS)
 
       def database_url = ENV.fetch("DATABASE_URL") { "postgres://jaunty@127.0.0.1:#{pg_port}/jaunty_bell" }
+
+      def replica_url = ENV["JAUNTY_REPLICA_URL"].to_s.then { |url| url unless url.empty? }
+
+      # Raises Wrong for what is none of the three.
+      def copies
+        ENV.fetch("JAUNTY_COPIES", "one").then do |said|
+          next said if COPIES.include?(said)
+          raise Wrong, "JAUNTY_COPIES is one, two or two-or-alone, not \"#{said}\"."
+        end
+      end
+
+      def processes = a_number("JAUNTY_PROCESSES", "1", 1..MOST_PROCESSES)
 
       def https? = ENV["JAUNTY_HTTPS"] == "1"
 
@@ -108,7 +128,7 @@ module JauntyBell
       end
 
       # Raises Wrong where one of them cannot be meant so.
-      def check = [port, pg_port, opening, mail]
+      def check = [port, pg_port, opening, mail, copies, processes]
 
       def root = File.expand_path("../..", __dir__)
 
@@ -116,10 +136,10 @@ module JauntyBell
 
       def here_alone? = LOOPBACK.include?(host) && !https? && proxies.empty? && list("JAUNTY_HOSTS").empty?
 
-      def a_port(name, usual)
+      def a_number(name, usual, range)
         number = Integer(ENV.fetch(name, usual), 10, exception: false)
-        raise Wrong, "#{name} is a number from 1 to 65535, not \"#{ENV[name]}\"." unless number&.between?(1, 65_535)
-        number
+        return number if number && range.cover?(number)
+        raise Wrong, "#{name} is a number from #{range.min} to #{range.max}, not \"#{ENV[name]}\"."
       end
 
       def list(name) = ENV.fetch(name, "").split(",").map(&:strip).reject(&:empty?)

@@ -17,9 +17,6 @@ module JauntyBell
       end
     end
 
-    # The database is not there, or has gone away.
-    UNREACHABLE = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
-
     # Whether what broke is a value that no column can hold (SQLSTATE class 22).
     def self.unkeepable?(error)
       cause = error.wrapped_exception

@@ -1,25 +1,21 @@
 require "support/api"
 
-# Screens that follow a class: who may, how many, and until when.
+# Screens that follow a class: who may, how many, until when, and from whichever process.
 class FollowersTest < ApiTest
   Followers = JauntyBell::Api::Followers
 
-  def screens(count) = Array.new(count) { UNIXSocket.pair }
-
-  def test_what_is_told_reaches_who_follows
-    followers, ((here, there), *) = Followers.new, screens(1)
-    followers.add(:class, there, {"at" => 0})
-    assert_equal 1, followers.tell(:class, {"at" => 1})
-    assert_equal 0, followers.tell(:other, {"at" => 2})
-    assert_equal [0, 1], here.read_nonblock(10_000).scan(/data: \{"at":(\d)/).flatten.map(&:to_i)
-    here.close
-    assert_equal 0, followers.tell(:class, {"at" => 3}), "who has gone is let go"
+  def setup
+    super
+    @class_id = new_class[:id]
+    @klass = [club, @class_id]
   end
+
+  def screens(count) = Array.new(count) { UNIXSocket.pair }
 
   def test_whoever_signs_out_follows_no_more
     id = place_of(@coach)
-    followers, ((_, there), *) = Followers.new, screens(1)
-    followers.add(:class, there, nil) { JauntyBell::Api::Accounts.signed_in?(db, id) }
+    followers, ((_, there), *) = Followers.new(db), screens(1)
+    followers.add(@klass, there) { JauntyBell::Api::Accounts.signed_in?(db, id) }
     followers.look
     assert_equal 1, followers.size
     call(:post, "/api/account/logout")
@@ -28,10 +24,73 @@ class FollowersTest < ApiTest
   end
 
   def test_there_are_never_more_than_there_may_be
-    followers = Followers.new
-    screens(Followers::MOST + 3).each { |_, there| followers.add(:class, there, nil) }
+    followers = Followers.new(db)
+    screens(Followers::MOST + 3).each { |_, there| followers.add(@klass, there) }
     assert_equal Followers::MOST, followers.size
-    screens(Followers::MOST_OF_ALL + 5).each_with_index { |(_, there), i| followers.add(i, there, nil) }
+    others = Array.new(Followers::MOST_OF_ALL / Followers::MOST) { [club, new_class[:id]] }
+    others.each { |klass| screens(Followers::MOST).each { |_, there| followers.add(klass, there) } }
     assert_equal Followers::MOST_OF_ALL, followers.size
+  end
+end
+
+# News needs what is committed: a database of its own, and two of everything, as in two processes.
+class FollowersElsewhereTest < Minitest::Test
+  Followers = JauntyBell::Api::Followers
+  Store = JauntyBell::Store
+
+  def setup
+    @club, @class_id = SecureRandom.uuid, SecureRandom.uuid
+    db[:clubs].insert(id: @club, name: "Two", time_zone: "UTC", settings: Sequel.pg_jsonb({}))
+    Store::Classes.new(db, @club).open(id: @class_id, card_id: nil, group_id: nil, coach_id: nil, title: "C",
+      minutes: 60, starts_at: Clock.now)
+    @here, there = UNIXSocket.pair
+    @one, @two = Followers.new(db), Followers.new(Store::Database.open(TestDatabase.cluster.url("jaunty_followers")))
+    @two.add([@club, @class_id], there)
+    @heard = +""
+  end
+
+  def teardown
+    @here.close
+    db[:clubs].delete
+  end
+
+  def db = TestDatabase.open("jaunty_followers")
+
+  def live(at) = db[:classes].where(id: @class_id).update(live: Sequel.pg_jsonb({"at" => at}))
+
+  # Reads what the screen is told until that is there.
+  def hear(at)
+    Timeout.timeout(20) { @heard << @here.readpartial(10_000) until @heard.include?("data: {\"at\":#{at}}") }
+  end
+
+  def test_a_tap_on_one_is_on_the_screens_of_the_other
+    live(1)
+    # Until it listens, nobody knows when: told again each time
+    Timeout.timeout(20) do
+      until @heard.include?("\"at\":1}")
+        @one.tell([@club, @class_id])
+        @heard << @here.readpartial(10_000) if @here.wait_readable(0.1)
+      end
+    end
+    live(2)
+    @one.tell([@club, SecureRandom.uuid])
+    @one.tell([@club, @class_id])
+    hear(2)
+  end
+
+  # The database goes away and comes back: what was said meanwhile is told then.
+  def test_what_was_missed_is_told
+    hear_listening
+    live(3)
+    db.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()")
+    hear(3)
+  end
+
+  def hear_listening
+    live(0)
+    until @heard.include?("\"at\":0}")
+      @one.tell([@club, @class_id])
+      @heard << @here.readpartial(10_000) if @here.wait_readable(0.1)
+    end
   end
 end

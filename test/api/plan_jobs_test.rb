@@ -1,72 +1,122 @@
 require "support/database"
 require "jaunty_bell/api"
 
-# Plans in processes of their own: ended when nobody wants them, within limits, few at once.
+# Plans in processes of their own: ended when nobody wants them, within limits, few at once, seen by every process of
+# the service. They are made in threads, which no transaction of a test reaches: in a database of their own.
 class PlanJobsTest < Minitest::Test
   Jobs = JauntyBell::Services::Weeks::PlanJobs
+  Kept = JauntyBell::Store::PlanJobs
 
-  def setup = @kept = Queue.new
+  def setup
+    @kept = Queue.new
+    @club = new_club
+  end
 
-  def start(key, &work) = Jobs.start(key, keep: @kept.method(:push), &work)
+  def teardown = db[:clubs].delete
+
+  def db = @db ||= TestDatabase.open("jaunty_jobs")
+
+  def uuid = SecureRandom.uuid
+
+  def new_club = uuid.tap { |id|
+    db[:clubs].insert(id: id, name: "Jobs", time_zone: "UTC", settings: Sequel.pg_jsonb({}))
+  }
+
+  def programme(club = @club)
+    group, card, id = uuid, uuid, uuid
+    db[:groups].insert(club_id: club, id: group, name: group)
+    db[:cards].insert(club_id: club, id: card, name: card, minutes: 60, blocks: Sequel.pg_jsonb([]))
+    db[:programmes].insert(club_id: club, id: id, group_id: group, template_id: card, name: "P", settings: Sequel.pg_jsonb({}))
+    [club, id]
+  end
+
+  def jobs(key = programme, **at) = Jobs.new(db, *key, **at)
+
+  def start(jobs, &work) = jobs.tap { jobs.start(keep: @kept.method(:push), &work) }
 
   def test_what_is_made_is_kept
-    start(:made) do |tell|
+    key = programme
+    jobs = start(jobs(key)) do |tell|
       tell.call(0.5)
       {"classes" => [1]}
     end
-    Jobs.wait(:made)
     assert_equal({"classes" => [1]}, @kept.pop)
-    assert_equal({running: false, done: 0.5, error: nil}, Jobs.state(:made))
+    jobs.wait
+    assert_equal [false, nil], jobs.state.values_at(:running, :error)
+    assert_equal jobs.state, jobs(key).state, "whichever process is asked"
   end
 
   def test_what_cannot_be_planned_is_said
-    start(:refused) { raise JauntyBell::Core::InvalidInput, "Nobody comes." }
-    Jobs.wait(:refused)
-    assert_equal ["Nobody comes.", true], [Jobs.state(:refused)[:error], @kept.empty?]
+    jobs = start(jobs()) { raise JauntyBell::Core::InvalidInput, "Nobody comes." }
+    jobs.wait
+    assert_equal ["Nobody comes.", true], [jobs.state[:error], @kept.empty?]
   end
 
-  def test_it_is_ended_at_once_and_leaves_nothing
+  # From another process of the service.
+  def test_it_is_ended_soon_and_leaves_nothing
+    key = programme
+    start(jobs(key)) { |tell| loop { tell.call(0.1) } }
+    other = jobs(key)
+    Thread.pass until other.state[:done].positive?
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    start(:endless) { |tell| loop { tell.call(0.1) } }
-    Thread.pass until Jobs.state(:endless)[:done].positive?
-    Jobs.stop(:endless)
-    Jobs.wait(:endless)
+    other.stop
+    other.wait
     assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - began, :<, 5
-    assert_equal [{running: false, done: 0.1, error: nil}, true], [Jobs.state(:endless), @kept.empty?]
+    assert_equal [{running: false, done: 0.1, error: nil}, true], [other.state, @kept.empty?]
   end
 
   def test_one_that_dies_or_wants_too_much_memory_is_said_and_harms_nobody
-    start(:dead) { exit!(1) }
-    start(:large) { Array.new(40) { "x" * 100_000_000 } }
-    [:dead, :large].each { |key| Jobs.wait(key) }
-    assert_equal [Jobs::BROKEN] * 2, [:dead, :large].map { |key| Jobs.state(key)[:error] }
+    [->(_) { exit!(1) }, ->(_) { Array.new(40) { "x" * 100_000_000 } }].each do |work|
+      jobs = start(jobs(), &work)
+      jobs.wait
+      assert_equal Jobs::BROKEN, jobs.state[:error]
+    end
     assert_empty @kept
   end
 
   def test_what_is_stopped_before_it_began_does_not_go_on
-    20.times do |i|
-      start([:early, i]) { sleep }
-      Jobs.stop([:early, i])
-      Jobs.wait([:early, i])
+    5.times do
+      jobs = start(jobs()) { sleep }
+      jobs.stop
+      jobs.wait
     end
     assert_empty @kept
   end
 
   def test_what_broke_is_written_down_without_its_words
+    jobs = jobs()
     _, written = capture_subprocess_io do
-      start(:broken) { raise ArgumentError, "somebody's knee" }
-      Jobs.wait(:broken)
+      start(jobs) { raise ArgumentError, "somebody's knee" }
+      jobs.wait
     end
     assert_includes written, "planning: ArgumentError"
     refute_includes written, "knee"
-    assert_equal Jobs::BROKEN, Jobs.state(:broken)[:error]
+    assert_equal Jobs::BROKEN, jobs.state[:error]
   end
 
-  def test_few_at_once_and_one_for_each_programme
-    Jobs::MOST.times { |i| start([:busy, i]) { loop { sleep } } }
-    start([:busy, 0]) { flunk }
-    assert_raises(Jobs::Full) { start(:another) { 1 } }
+  def test_few_at_once_on_a_machine_and_one_in_a_club
+    key = programme
+    going = [start(jobs(key)) { loop { sleep } }, start(jobs(programme(new_club))) { loop { sleep } }]
+    start(jobs(key)) { flunk } # the same again
+    assert_match(/of your club/, assert_raises(Jobs::Full) { start(jobs(programme)) { 1 } }.message)
+    assert_match(/2 plans/, assert_raises(Jobs::Full) { start(jobs(programme(new_club))) { 1 } }.message)
+    elsewhere = start(jobs(programme(new_club), machine: "another")) { 1 }
+    assert_equal 1, @kept.pop
+    elsewhere.wait
   ensure
-    Jobs::MOST.times { |i| [Jobs.stop([:busy, i]), Jobs.wait([:busy, i])] }
+    going&.each { |each| [each.stop, each.wait] }
+  end
+
+  # As after a kill: nobody says anything any more.
+  def test_a_plan_whose_process_died_is_said_and_blocks_nobody
+    key = programme
+    Kept.new(db, *key).claim(uuid, machine: "m", most: 2)
+    assert jobs(key).state[:running]
+    db[:plan_jobs].update(seen_at: Time.now - Kept::SILENT - 1)
+    assert_equal [false, Kept::DIED], jobs(key).state.values_at(:running, :error)
+    start(jobs(key)) { 7 }
+    assert_equal 7, @kept.pop
+    jobs(key).wait
+    assert_nil jobs(key).state[:error]
   end
 end

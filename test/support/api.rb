@@ -34,7 +34,7 @@ class ApiTest < StoreTest
   def setup
     super
     ENV["JAUNTY_SECRET"] = SECRET
-    JauntyBell::Api::Throttle.reset
+    JauntyBell::Api::Throttle.reset(db)
     @coach = new_account(club, "coach")
     sign_in(@coach)
   end

@@ -20,7 +20,7 @@ class WeeksSystemTest < SystemTest
   def teardown
     super
   ensure
-    JauntyBell::Services::Weeks::PlanJobs.wait([@programme[:club_id], @programme[:id]])
+    JauntyBell::Services::Weeks::PlanJobs.new(db, *@programme.values_at(:club_id, :id)).wait
     settings = JSON.parse(@programme[:settings].to_json)
     db[:programmes].where(id: @programme[:id]).update(settings: Sequel.pg_jsonb(settings),
       revision: @programme[:revision], archived_at: nil)

@@ -7,7 +7,7 @@ module JauntyBell
       # The figures of LoadSeries that are shown of everybody
       BOARD = %i[acute chronic ratio week_change monotony strain].freeze
 
-      get "/squad", who: :all do
+      get "/squad", who: :all, old: true do
         ledger = ledger_of(shown_group)
         squad = Answers::Squad.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
         answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i,
@@ -16,14 +16,14 @@ module JauntyBell
       end
 
       # Load and pointers of everybody in a group.
-      get "/board", who: :all do
+      get "/board", who: :all, old: true do
         ledger = ledger_of(shown_group)
         audit.note_all(ledger.holds.keys, "read on the board what they are held back from")
         answer({group_id: shown_group, students: ledger.ordered("word").map { |id| board_row(ledger, id) }})
       end
 
       # What to do in the next class of a group; of the one that comes next, where none is asked for.
-      get "/next", who: :all do
+      get "/next", who: :all, old: true do
         coming = classes.next_of_group((params["group"] unless params["group"] == "all"), Clock.now)
         group = params["group"] ? shown_group : coming&.fetch(:group_id)
         ledger = ledger_of(group)
@@ -41,10 +41,10 @@ module JauntyBell
         answer(onto.put(rung: given["rung"], learned: given["learned"]))
       end
 
-      get("/students/:id", who: :all) { answer(page) }
+      get("/students/:id", who: :all, old: true) { answer(page) }
 
       # What was struck and taken on the pads in class, and what the heart said.
-      get "/students/:id/work", who: :all do
+      get "/students/:id/work", who: :all, old: true do
         student = student_book
         works = student.works
         read_health("what the heart said in class") if student.hearts.any?
@@ -55,7 +55,7 @@ module JauntyBell
       end
 
       # What was written down in the last classes of a student. What happened at a knock is for coaches.
-      get "/students/:id/classes", who: :all do
+      get "/students/:id/classes", who: :all, old: true do
         people.student(id)
         rows = club.diary(id).classes
         read_health("what happened at a knock") if rows.any? { |row| row[:knocks].any? }
@@ -70,12 +70,12 @@ module JauntyBell
       end
 
       # Two stretches of days beside each other.
-      get "/students/:id/spans", who: :all do
+      get "/students/:id/spans", who: :all, old: true do
         student = student_book
         answer(%w[from against_from].zip(%w[to against_to]).map { |from, to| span(student, params[from], params[to]) })
       end
 
-      get("/students/:id/report.pdf", who: :all) do
+      get("/students/:id/report.pdf", who: :all, old: true) do
         student = student_book
         read_health("their report")
         content_type "application/pdf"
@@ -84,7 +84,7 @@ module JauntyBell
       end
 
       # Every mark on one combination, with its trace.
-      get "/students/:id/marks", who: :all do
+      get "/students/:id/marks", who: :all, old: true do
         people.student(id)
         meaning = combinations.meanings([params["combination"]])[params["combination"]]
         answer(club.diary(id).marks(params["combination"]).map do |row|
@@ -95,7 +95,7 @@ module JauntyBell
       end
 
       # What was put right. Why a hold was a mistake is for coaches.
-      get "/students/:id/corrections", who: :all do
+      get "/students/:id/corrections", who: :all, old: true do
         people.student(id)
         answer(record.corrections.map { |row|
           row.merge(at: row[:at].utc.iso8601, reason: (assistant? && row[:what] == "holds") ? "" : row[:reason])

@@ -22,35 +22,35 @@ module JauntyBell
         answer({})
       end
 
-      put "/comings/:id", who: :corner do
+      put "/comings/:id", who: :corner, acknowledged: true do
         own_word.coming(class_id: id, **told("word", "minutes", "at"))
         answer({})
       end
 
-      post "/efforts", who: :corner do
+      post "/efforts", who: :corner, acknowledged: true do
         corner.tell_effort(**told("id", "class_id", "effort", "at"))
         answer({}, status: 201)
       end
 
-      post "/sessions", who: :corner do
+      post "/sessions", who: :corner, acknowledged: true do
         given = told("id", "on", "effort", "minutes", "title", "at")
         corner.tell_session(**given, on: Date.iso8601(given[:on]))
         answer({}, status: 201)
       end
 
       # How they are today, where the club asks.
-      put "/wellbeing", who: :corner do
+      put "/wellbeing", who: :corner, acknowledged: true do
         corner.tell_wellbeing(**told("sleep", "soreness", "mood", "at"))
         answer({})
       end
 
-      post "/hurts", who: :corner do
+      post "/hurts", who: :corner, acknowledged: true do
         given = told("id", "matter", "text", "at")
         tell_coaches(given) if corner.tell_hurt(**given)
         answer({blocked: corner.holds.map(&:blocked), red_flags: Core::Care::HeadKnock::RED_FLAGS}, status: 201)
       end
 
-      post "/requests", who: :corner do
+      post "/requests", who: :corner, acknowledged: true do
         own_word.tiding(**told("id", "kind", "text", "at"), guardian: visit.guardian)
         answer({}, status: 201)
       end
@@ -70,7 +70,7 @@ module JauntyBell
       get("/homeworks/:id", who: :corner) { answer(Answers::Homework.shown(own_word.homework(id))) }
 
       # Done, or as far as it was; how hard it was goes into their load.
-      put "/homeworks/:id/done", who: :corner do
+      put "/homeworks/:id/done", who: :corner, acknowledged: true do
         given = told("effort_id", "seconds", "effort", "at")
         own_word.homework(id)
         effort = Core::Book::Effort.new(given[:effort], (given[:seconds] / 60.0).round)

@@ -44,7 +44,7 @@ module JauntyBell
       end
 
       # What a group has told and has not: the last classes, homework, how far coaches are off, how they are.
-      get("/told", who: :coach) { answer(Answers::Told.new(club, params["group"]).to_h) }
+      get("/told", who: :coach, old: true) { answer(Answers::Told.new(club, params["group"]).to_h) }
 
       put "/told/classes/:id/asked", who: :coach do
         Store::Told.new(db, club_id, []).ask_again(id, by: account[:id])

@@ -2,11 +2,17 @@ module JauntyBell
   module Api
     # The Floor: a class that takes place from a card, and the facts of it.
     class Floor < Room
-      FOLLOWERS = Followers.new
       LATELY = 12 * 3_600 # seconds for which a class that has begun is still listed
       EARLY = 6 * 3_600 # seconds by which a class may begin before its time, and a device's clock may be ahead
       DAY = 86_400 # seconds
       LISTED = 14 # days
+
+      attr_reader :followers
+
+      def initialize(app, db)
+        super
+        @followers = Followers.new(db)
+      end
 
       get "/classes", who: :all do
         from = Clock.now - LATELY
@@ -20,7 +26,7 @@ module JauntyBell
           students: Files::StudentJson.all(people)})
       end
 
-      post "/classes", who: :all do
+      post "/classes", who: :all, acknowledged: true do
         card = cards.find(body_given["card_id"])
         opened = classes.open(id: body_given["id"], card_id: card[:id], group_id: body_given["group_id"],
           coach_id: account[:id], title: card[:name], minutes: card[:minutes], starts_at: Clock.now)
@@ -29,7 +35,7 @@ module JauntyBell
 
       get("/classes/:id", who: :all) { answer(shown(classes.find(id))) }
 
-      post "/classes/:id/facts", who: :all do
+      post "/classes/:id/facts", who: :all, acknowledged: true do
         facts = body_given.to_h do |table, list|
           [table.to_sym, list.map { |fact| fact.is_a?(String) ? fact : fact.transform_keys(&:to_sym) }]
         end
@@ -65,21 +71,22 @@ module JauntyBell
       end
 
       get "/classes/:id/live", who: :all do
-        now = aged(classes.find(id)[:live])
+        classes.find(id)
         content_type "text/event-stream"
-        next FOLLOWERS.event(now) unless env["rack.hijack?"]
+        next followers.event([club_id, id]) unless env["rack.hijack?"]
         who, base = account[:id], db
-        FOLLOWERS.add([club_id, id], env["rack.hijack"].call, now) { Accounts.signed_in?(base, who) }
+        followers.add([club_id, id], env["rack.hijack"].call) { Accounts.signed_in?(base, who) }
         ""
       end
 
       put "/classes/:id/live", who: :all do
         live = body_given.except("take").merge("name" => account[:name])
         Store::History.new(db, club_id, id).go_on(live.merge("told" => Clock.now.to_f), take: body_given["take"])
-        answer({told: FOLLOWERS.tell([club_id, id], live.except("card_version")), now: Clock.now.iso8601(3)})
+        followers.tell([club_id, id])
+        answer({now: Clock.now.iso8601(3)})
       end
 
-      put "/classes/:id/ended", who: :all do
+      put "/classes/:id/ended", who: :all, acknowledged: true do
         closed = Services::Floor::OpenClass.new(club, classes.close(id, ended_at(classes.find(id))))
         closed.keep_work
         answer(Answers::OpenClass.new(closed).to_h)
@@ -96,13 +103,6 @@ module JauntyBell
         ended = Time.iso8601(body_given["ended_at"])
         return ended if ended.between?(row[:starts_at] - EARLY, Clock.now + EARLY)
         raise Core::InvalidInput.new("A class ends after it has begun and not in time to come.", path: "ended_at")
-      end
-
-      # What was said some time ago, as it stands now.
-      def aged(live)
-        return live unless live&.dig("ring", "running")
-        since = ((Clock.now.to_f - live["told"]) * 1000).round
-        live.to_h.merge("ring" => live["ring"].to_h.merge("gone" => live["ring"]["gone"] + since))
       end
     end
   end

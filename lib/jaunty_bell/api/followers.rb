@@ -3,8 +3,10 @@ require "json"
 module JauntyBell
   module Api
     # Screens that follow a class: server-sent events over connections taken out of the server's hands, so that a screen
-    # on the wall keeps no thread busy. They live in this process; one process serves a club.
+    # on the wall keeps no thread busy. Each process has those it was asked by; where a class stands is in the database,
+    # and whoever moves it on gives notice to all of them (Store::Notices).
     class Followers
+      CHANNEL = :classes
       HEAD = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: no-store\r\nconnection: " \
         "close\r\nx-accel-buffering: no\r\n\r\nretry: 1000\n\n"
       BEAT = 2 # seconds between signs of life, by which a screen knows whether it is still in touch
@@ -12,29 +14,33 @@ module JauntyBell
       MOST = 20 # screens of one class
       MOST_OF_ALL = 500 # of this process: the oldest go
 
-      Screen = Struct.new(:key, :io, :still)
+      # `klass` is [club id, class id].
+      Screen = Struct.new(:klass, :io, :still)
 
-      def initialize
+      def initialize(db)
+        @db = db
         @screens = []
         @lock = Mutex.new
       end
 
-      # Takes a connection over and tells it where things stand now; `still` says whether whoever it is may go on
+      # Takes a connection over and tells it where the class stands now; `still` says whether whoever it is may go on
       # following.
-      def add(key, io, now, &still)
+      def add(klass, io, &still)
+        now = event(klass)
         @lock.synchronize do
-          drop(@screens.find { |screen| screen.key == key }) if @screens.count { |screen| screen.key == key } >= MOST
+          drop(of(klass).first) if of(klass).size >= MOST
           drop(@screens.first) if @screens.size >= MOST_OF_ALL
-          @screens << Screen.new(key, io, still) if write(io, HEAD + event(now))
+          @screens << Screen.new(klass, io, still) if write(io, HEAD + now)
           @beating ||= Thread.new { beat }
         end
+        notices.listen { |text| heard(text&.split) }
       end
 
-      # Tells everybody who follows; returns how many there are.
-      def tell(key, data) = @lock.synchronize { each(@screens.select { |screen| screen.key == key }, event(data)) }
+      # Tells everybody who follows, in whichever process.
+      def tell(klass) = Store::Notices.tell(@db, CHANNEL, klass.join(" "))
 
-      # One event, as text.
-      def event(data) = "data: #{JSON.generate(data)}\n\n"
+      # Where a class stands now, as one event.
+      def event(klass) = "data: #{JSON.generate(Store::Classes.new(@db, klass.first).stands(klass.last))}\n\n"
 
       # Lets go of those who may not follow any more.
       def look
@@ -47,6 +53,23 @@ module JauntyBell
 
       private
 
+      def notices = @notices ||= Store::Notices.new(@db, CHANNEL)
+
+      # Notice of a class, or of none in particular.
+      def heard(klass)
+        followed = @lock.synchronize { @screens.map(&:klass).uniq }
+        (klass ? followed & [klass] : followed).each { |each| retell(each) }
+      end
+
+      def retell(klass)
+        now = event(klass)
+        @lock.synchronize { each(of(klass), now) }
+      rescue Store::Missing
+        @lock.synchronize { of(klass).each { |screen| drop(screen) } }
+      end
+
+      def of(klass) = @screens.select { |screen| screen.klass == klass }
+
       def beat
         (1..).each do |nth|
           sleep BEAT
@@ -57,12 +80,11 @@ module JauntyBell
         end
       end
 
-      def each(screens, text) = screens.count { |screen| write(screen.io, text) || drop(screen) }
+      def each(screens, text) = screens.each { |screen| drop(screen) unless write(screen.io, text) }
 
       def drop(screen)
         @screens.delete(screen)
         close(screen.io)
-        false
       end
 
       # False where nobody is there any more, or somebody does not read.

@@ -3,19 +3,39 @@ require "jaunty_bell/version"
 
 module JauntyBell
   module Api
-    # How the server is, for whoever owns a club on it.
+    # How the server is, for whoever owns a club on it: all processes of it together.
     class Health < Room
-      BEGAN = Time.now
       LATE = 36 * 3_600 # seconds after which there should have been another backup
       LEAST_ROOM = 1_000 # MB
+      MOST = 30 # errors that are shown
 
       get "/?", who: :owner do
-        answer({version: VERSION, since: BEGAN.utc.iso8601, disk: disk, database_mb: database, backup: backup,
-          certificate: certificate&.to_h, mail: Letters.can?, slow: Watch.slow.first(10),
-          errors: Said.recent.map { |each| each.merge(at: each[:at].utc.iso8601) }, wrong: wrong})
+        answer({version: VERSION, since: processes.map { |each| each[:began] }.min.utc.iso8601, disk: disk,
+          database_mb: database, backup: backup, certificate: certificate&.to_h, mail: Letters.can?,
+          processes: processes.map { |each| each.slice(:name, :memory_kb).merge(since: each[:began].utc.iso8601) },
+          slow: slow, errors: processes.flat_map { |each| each[:errors] }.sort_by { |each| each[:at] }.reverse.first(MOST),
+          wrong: wrong})
       end
 
       private
+
+      # This one as it is now, the others as they said last: [{name:, began:, memory_kb:, slow:, errors:}].
+      def processes
+        @processes ||= [Heartbeat.facts,
+          *Store::Processes.new(db).all.reject { |row| row[:id] == Heartbeat.id }.map { |row| as_said(row) }]
+      end
+
+      def as_said(row)
+        row.slice(:name, :memory_kb).merge(began: row[:began_at],
+          **%i[slow errors].to_h { |list| [list, row[list].map { |each| each.to_h.transform_keys(&:to_sym) }] })
+      end
+
+      # A route that several processes were asked for: how often together, and as slow as the slowest says.
+      def slow
+        processes.flat_map { |each| each[:slow] }.group_by { |each| each[:route] }.map do |route, said|
+          {route: route, count: said.sum { |each| each[:count] }, ms: said.map { |each| each[:ms] }.max}
+        end.sort_by { |each| -each[:ms] }.first(Heartbeat::SLOWEST)
+      end
 
       # What somebody should do something about, in sentences.
       def wrong

@@ -39,19 +39,19 @@ module JauntyBell
       post "/:id/plans", who: :coach do
         row = programmes.find(id)
         begin_plan(row, body_given["id"], body_given["seed"] || 0)
-        answer(Services::Weeks::PlanJobs.state(key), status: 202)
+        answer(jobs.state, status: 202)
       end
 
       get "/:id/planning", who: :all do
         programmes.find(id)
-        answer(Services::Weeks::PlanJobs.state(key))
+        answer(jobs.state)
       end
 
       delete "/:id/planning", who: :coach do
         programmes.find(id)
-        Services::Weeks::PlanJobs.stop(key)
-        Services::Weeks::PlanJobs.wait(key)
-        answer(Services::Weeks::PlanJobs.state(key))
+        jobs.stop
+        jobs.wait
+        answer(jobs.state)
       end
 
       put "/:id/plans/:plan_id", who: :coach do
@@ -70,7 +70,7 @@ module JauntyBell
 
       private
 
-      def key = [club_id, id]
+      def jobs = @jobs ||= Services::Weeks::PlanJobs.new(db, club_id, id)
 
       def facts =
         {name: body_given["name"].strip, template_id: body_given["template_id"], settings: body_given["settings"]}
@@ -109,7 +109,7 @@ module JauntyBell
         view, store = book_of(row), Store::Programmes.new(db, club_id)
         planning, from = view.planning(seed: seed), view.from
         keep = ->(plan) { store.keep(row[:id], id: plan_id, revision: row[:revision], planned_on: from, plan: plan) }
-        Services::Weeks::PlanJobs.start(key, keep: keep) { |tell| Core::Weeks::PlanData.of(planning.call(&tell)) }
+        jobs.start(keep: keep) { |tell| Core::Weeks::PlanData.of(planning.call(&tell)) }
       end
     end
   end

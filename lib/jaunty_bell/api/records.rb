@@ -27,14 +27,14 @@ module JauntyBell
         answer({id: student[:id]}, status: 201)
       end
 
-      get "/exports/:kind.csv", who: :coach do
+      get "/exports/:kind.csv", who: :coach, old: true do
         content_type "text/csv; charset=utf-8"
         attachment "#{params["kind"]}.csv"
         Files::Export.csv(Store::Tables.new(db, club_id).of_kind(params["kind"]))
       end
 
       # The whole club, for its owner.
-      get "/club.json", who: :owner do
+      get "/club.json", who: :owner, old: true do
         audit.note_all(people.students.map { |student| student[:id] }, "took the whole club out, them too")
         attached(people.club[:name], "json")
         answer(Store::WholeClub.of(db, club_id))

@@ -30,15 +30,26 @@ module JauntyBell
         def permissions = @permissions ||= []
 
         %i[get post put delete].each do |verb|
-          define_method(verb) do |path, who:, **options, &block|
+          define_method(verb) do |path, who:, old: false, **options, &block|
             WHO.fetch(who)
             permissions << [verb, path, who]
-            super(path, who: who, **options, &block)
+            super(path, who: who, **options, &(old ? reading_old(block) : block))
+          end
+        end
+
+        private
+
+        # What such a route reads may be some seconds old, but for what whoever asks has changed (Store::Replica).
+        def reading_old(block)
+          proc do
+            Store::Replica.read(db, seen: request.cookies[Acknowledged::SEEN]) { instance_exec(&block) }
           end
         end
       end
 
       set(:who) { |who| condition { permit(who) } }
+      # What such a route keeps, whoever asks may then forget: it is on as many machines as are wanted, or was not taken
+      set(:acknowledged) { |_| condition { env[Acknowledged::PROMISED] = true } }
 
       attr_reader :db
 
@@ -57,13 +68,10 @@ module JauntyBell
       error(Store::Missing) { |e| halt Errors.response(404, e.message) }
       error(Store::Conflict) { |e| halt Errors.response(409, e.message, path: e.path) }
       error(Store::Stale) { |e| halt Errors.response(409, e.message, current: shown(e.current)) }
-      error(*Store::UNREACHABLE) do
-        halt Errors.response(503,
-          "The club's database cannot be reached at the moment. Try once more in a minute; what you typed is " \
-          "still here.")
-      end
+      error(*Store::Away::GONE) { |e| halt Errors.away(db, e) }
       error(Sequel::InvalidValue) { halt Errors.response(422, UNKEEPABLE) }
       error(Sequel::DatabaseError) do |e|
+        halt Errors.away(db, e) if Store::Away === e
         halt Errors.response(422, UNKEEPABLE) if Store.unkeepable?(e)
         Said.error("#{request.request_method} #{request.path_info}", e)
         halt Errors.response(500, BROKEN)

@@ -24,9 +24,9 @@ module JauntyBell
 
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 
-      # `secret` signs the sessions; `https` marks cookies secure. `around_api` may wrap the API (tests check responses
-      # there).
-      def self.build(db, secret:, https: false, around_api: nil)
+      # `secret` signs the sessions; `https` marks cookies secure; `copies` is on how many machines a change must lie
+      # (Store::Copies). `around_api` may wrap the API (tests check responses there).
+      def self.build(db, secret:, https: false, copies: "one", around_api: nil)
         api = api(db)
         api = around_api.call(api) if around_api
         accounts = Accounts.for(db)
@@ -41,10 +41,12 @@ module JauntyBell
           use Entrance, https: https
           use Rack::Session::Cookie, key: "jaunty_bell", secrets: secret, same_site: :strict, httponly: true,
             secure: https, expire_after: Accounts::LONGEST
-          use Throttle.middleware
+          use Throttle.middleware(db)
           use Rack::Protection::HttpOrigin
           use Body
           map("/api") do
+            use Reach, db
+            use Acknowledged, db, copies
             use Contract, Server.contract
             use SignIns
             use accounts

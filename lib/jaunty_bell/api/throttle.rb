@@ -13,50 +13,66 @@ module JauntyBell
       PERIOD = 900 # seconds
       SLOW_DOWN = "Too many wrong passwords from here. Wait a quarter of an hour.".freeze
 
-      # Counts kept in this process; each dies with its period.
-      class Memory
+      # What requests are counted with: each process counts its own and tells the others of every STEP, so that a request
+      # costs no question to the database. Several processes together may let through STEP more each.
+      class Shares
+        STEP = 50
         SWEPT_EVERY = 1_000 # changes
 
-        def initialize
-          @counts = {}
+        Share = Struct.new(:total, :untold, :dies)
+
+        def initialize(counts)
+          @counts = counts
+          @shares = {}
           @changes = 0
           @lock = Mutex.new
         end
 
-        def read(key) = @lock.synchronize { alive(key)&.first }
+        def increment(key, amount, expires_in:)
+          share, telling = @lock.synchronize { counted(key, amount, expires_in) }
+          return share.total + share.untold unless telling
+          total = @counts.add(key, telling, lasts: expires_in)
+          @lock.synchronize { share.total = total }
+          total
+        rescue Sequel::Error
+          share.total += telling # the database is away: this process counts alone
+        end
+
+        # As Rack::Attack asks for; it reads and writes nothing but what is counted.
+        def read(key) = @lock.synchronize { @shares[key]&.then { |share| share.total + share.untold } }
 
         def write(key, value, expires_in:)
-          @lock.synchronize { @counts[key] = [value, Time.now + expires_in] }
+          @lock.synchronize { @shares[key] = Share.new(value, 0, Time.now + expires_in) }
         end
-
-        def increment(key, amount, expires_in:)
-          @lock.synchronize do
-            sweep
-            count, dies = alive(key) || [0, Time.now + expires_in]
-            @counts[key] = [count + amount, dies]
-            count + amount
-          end
-        end
-
-        def delete(key) = @lock.synchronize { @counts.delete(key) }
 
         private
 
-        def alive(key) = @counts[key]&.then { |found| found if found.last > Time.now }
+        # The share, and how much of it is to be told now.
+        def counted(key, amount, expires_in)
+          sweep
+          share = @shares[key] = alive(key) || Share.new(0, 0, Time.now + expires_in)
+          share.untold += amount
+          return [share, nil] if share.untold < STEP
+          telling, share.untold = share.untold, 0
+          [share, telling]
+        end
+
+        def alive(key) = @shares[key]&.then { |share| share if share.dies > Time.now }
 
         def sweep
           @changes += 1
           return unless (@changes % SWEPT_EVERY).zero?
           now = Time.now
-          @counts.delete_if { |_, (_, dies)| dies < now }
+          @shares.delete_if { |_, share| share.dies < now }
         end
       end
 
       class << self
-        # Rack::Attack, told what to count; it keeps one set of rules for the whole process. It stands behind the
-        # session.
-        def middleware
-          Rack::Attack.cache.store ||= Memory.new
+        # Rack::Attack, told what to count and in which database; it keeps one set of rules for the whole process. It
+        # stands behind the session.
+        def middleware(db)
+          @counts = Store::Counts.new(db)
+          Rack::Attack.cache.store = Shares.new(@counts)
           Rack::Attack.throttle("accounts", limit: REQUESTS, period: 60) { |request| account(request) if api?(request) }
           Rack::Attack.throttle("strangers", limit: STRANGERS,
             period: 60) { |request| request.env["REMOTE_ADDR"] if api?(request) && !account(request) }
@@ -71,13 +87,17 @@ module JauntyBell
 
         # A wrong password.
         def wrong(account, address) =
-          [pair(account, address), place(address)].each { |key| memory.increment(key, 1, expires_in: PERIOD) }
+          [pair(account, address), place(address)].each { |key| @counts.add(key, 1, lasts: PERIOD) }
 
         # The right one: what was wrong before counts no more for this account from here.
-        def right(account, address) = memory.delete(pair(account, address))
+        def right(account, address) = @counts.forget(pair(account, address))
 
-        # Forgets everything counted.
-        def reset = Rack::Attack.cache.store = Memory.new
+        # Forgets everything counted, on this database or where it was counted last.
+        def reset(db = nil)
+          @counts = Store::Counts.new(db) if db
+          @counts&.clear
+          Rack::Attack.cache.store = Shares.new(@counts)
+        end
 
         private
 
@@ -85,9 +105,7 @@ module JauntyBell
 
         def account(request) = request.env["rack.session"]&.[]("account_id")
 
-        def memory = Rack::Attack.cache.store
-
-        def count(key) = memory.read(key).to_i
+        def count(key) = @counts.read(key)
 
         def pair(account, address) = "wrong #{account.to_s.downcase} #{address}"
 

@@ -11,24 +11,10 @@ module JauntyBell
       end
 
       # `did` in words: "read the holds' notes".
-      def note(student_id, did)
-        if rows.where(student_id: student_id, account_id: @account_id, did: did).where { at > Clock.now - AGAIN }
-            .any? && did.start_with?("read")
-          return
-        end
-        @db[:health_audit].insert(club_id: @club_id, student_id: student_id, account_id: @account_id, did: did,
-          at: Clock.now)
-      end
+      def note(student_id, did) = Replica.primary(@db) { noted(student_id, did) }
 
       # The same of several students at once: nobody twice within minutes.
-      def note_all(student_ids, did)
-        return if student_ids.empty?
-        lately = rows.where(account_id: @account_id, did: did).where { at > Clock.now - AGAIN }.select(:student_id)
-        @db[:health_audit].insert(%i[club_id student_id account_id did at],
-          @db[:students].where(club_id: @club_id, id: student_ids).exclude(id: lately)
-          .select(:club_id, :id, Sequel.cast(@account_id, :bigint), Sequel.cast(did, String),
-            Sequel.cast(Clock.now, :timestamptz)))
-      end
+      def note_all(student_ids, did) = Replica.primary(@db) { all_noted(student_ids, did) }
 
       # Newest first: [{by:, did:, at:}].
       def of(student_id, limit: 100)
@@ -38,6 +24,24 @@ module JauntyBell
       end
 
       private
+
+      def noted(student_id, did)
+        if rows.where(student_id: student_id, account_id: @account_id, did: did).where { at > Clock.now - AGAIN }
+            .any? && did.start_with?("read")
+          return
+        end
+        @db[:health_audit].insert(club_id: @club_id, student_id: student_id, account_id: @account_id, did: did,
+          at: Clock.now)
+      end
+
+      def all_noted(student_ids, did)
+        return if student_ids.empty?
+        lately = rows.where(account_id: @account_id, did: did).where { at > Clock.now - AGAIN }.select(:student_id)
+        @db[:health_audit].insert(%i[club_id student_id account_id did at],
+          @db[:students].where(club_id: @club_id, id: student_ids).exclude(id: lately)
+          .select(:club_id, :id, Sequel.cast(@account_id, :bigint), Sequel.cast(did, String),
+            Sequel.cast(Clock.now, :timestamptz)))
+      end
 
       def rows = @db[:health_audit].where(Sequel[:health_audit][:club_id] => @club_id)
     end

@@ -54,6 +54,15 @@ module JauntyBell
       # Raises Missing.
       def find(id) = rows.first(id: id) || raise(Missing, "This class is not in your club.")
 
+      # Where a class stands now (classes.live), as its leader said last and as time has gone on since; nil before the
+      # first word. Raises Missing.
+      def stands(id)
+        live = find(id)[:live]
+        return live unless live&.dig("ring", "running")
+        since = ((Clock.now.to_f - live["told"]) * 1000).round
+        live.to_h.merge("ring" => live["ring"].to_h.merge("gone" => live["ring"]["gone"] + since))
+      end
+
       # Raises Conflict where the card or group is not the club's.
       def open(id:, card_id:, group_id:, coach_id:, title:, minutes:, starts_at:)
         row = {club_id: @club_id, id: id, card_id: card_id, group_id: group_id, coach_id: coach_id, title: title,

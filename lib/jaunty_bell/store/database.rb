@@ -4,14 +4,35 @@ module JauntyBell
     module Database
       MIGRATIONS = File.join(__dir__, "migrations")
 
-      # A Sequel::Database. Raises Sequel::DatabaseConnectionError with the server's own words if it cannot be reached.
-      def self.open(url = Settings.database_url, connections: 8)
+      BEGINS = 7_266_019 # the advisory lock of a process that begins
+      # A server that is cut off is noticed in some seconds, not in the quarter of an hour a network allows.
+      WATCHED = {tcp_user_timeout: 6_000, keepalives_idle: 4, keepalives_interval: 2, keepalives_count: 2}.freeze
+      CONNECT = 3 # seconds
+      VALID = 5 # seconds for which an unused connection is believed in
+
+      # A Sequel::Database; `replica` is the address of a server beside it that may be read from (Replica), and `copies`
+      # on how many machines what is written must lie (Copies). Raises Sequel::DatabaseConnectionError with the server's
+      # own words if it cannot be reached.
+      def self.open(url = Settings.database_url, connections: 8, replica: nil, copies: "one", **more)
         Sequel.default_timezone = :utc
-        Sequel.connect(url, max_connections: connections, keep_reference: false).tap do |db|
-          db.extension :pg_json, :pg_array, :connection_validator
+        Sequel.connect(url, max_connections: connections, keep_reference: false, connect_timeout: CONNECT,
+          driver_options: WATCHED, connect_sqls: (copies == "one") ? [] : ["SET synchronous_commit = local"],
+          **beside(replica), **more).tap do |db|
+          db.extension :pg_json, :pg_array, :connection_validator, *(:server_block if replica)
+          db.pool.connection_validation_timeout = VALID
           db.wrap_json_primitives = false
         end
       end
+
+      # The replica as Sequel is told of it.
+      def self.beside(replica)
+        return {} unless replica
+        uri = URI(replica)
+        user, password = [uri.user, uri.password].map { |text| text && URI.decode_www_form_component(text) }
+        {servers: {Replica::NAME => {host: uri.host, port: uri.port || 5432, database: uri.path.delete_prefix("/"),
+                                     user: user, password: password}.compact}}
+      end
+      private_class_method :beside
 
       # The database is of a newer program than this one.
       class TooNew < StandardError; end
@@ -30,6 +51,16 @@ module JauntyBell
       end
 
       def self.empty?(db) = db[:clubs].empty?
+
+      # Of several processes that begin at the same time on one database, one after the other does what the block does.
+      def self.one_at_a_time(db)
+        db.synchronize do
+          db.get(Sequel.function(:pg_advisory_lock, BEGINS))
+          yield
+        ensure
+          db.get(Sequel.function(:pg_advisory_unlock, BEGINS))
+        end
+      end
     end
   end
 end

@@ -250,9 +250,11 @@ export function Sending({ outbox }: { outbox: ClassBox }) {
     return (
       <span role="alert" className="font-semibold text-brass-bright">
         Not stored yet: {refusal.message}{" "}
-        <a href="/floor" className="underline">
-          Sign in; what you tapped is kept
-        </a>
+        {refusal.status === 401 && (
+          <a href="/floor" className="underline">
+            Sign in; what you tapped is kept
+          </a>
+        )}
       </span>
     );
   return (

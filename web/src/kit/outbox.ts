@@ -28,6 +28,8 @@ const RETRY = 4_000; // ms
 const MOST = 400; // sent at once
 const LATER = [0, 401, 408, 412, 425, 429, 502, 503, 504]; // it is not the fact that is refused
 
+const TOLD = [401, 503]; // of these, those whose reason a coach is told
+
 const statusOf = (error: unknown) => (error as { status?: number }).status ?? 0;
 
 /**
@@ -51,7 +53,7 @@ export class Outbox {
   /** Rises with every change. */
   version = 0;
   /** Why nothing can be sent at the moment, where it is not the network. */
-  refusal?: Error;
+  refusal?: Error & { status: number };
   /** The device has no room to keep what waits. */
   full = false;
 
@@ -188,7 +190,7 @@ export class Outbox {
         await this.keep([], tried);
       } catch (error) {
         if (LATER.includes(statusOf(error))) {
-          this.refusal = statusOf(error) === 401 ? (error as Error) : undefined;
+          this.refusal = TOLD.includes(statusOf(error)) ? (error as Error & { status: number }) : undefined;
           this.later();
           this.changed();
           return false;

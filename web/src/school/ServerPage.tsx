@@ -12,7 +12,7 @@ export function ServerPage() {
   const { time_zone } = useClub();
   if (health.error) return <Trouble error={health.error} />;
   if (!health.data) return <Waiting what="how the server is" />;
-  const { wrong, backup, certificate, disk, slow, errors } = health.data;
+  const { wrong, backup, certificate, disk, processes, slow, errors } = health.data;
   const day = (iso: string) => shortDate(dayOf(iso, time_zone));
   const facts: [string, string][] = [
     ["Version", `${health.data.version}, running since ${day(health.data.since)}`],
@@ -26,6 +26,12 @@ export function ServerPage() {
       ? ([["Certificate", `of ${certificate.name}, until ${day(certificate.ends)}`]] as [string, string][])
       : []),
     ["Mail", health.data.mail ? "is sent" : "is not sent"],
+    [
+      processes.length === 1 ? "Process" : "Processes",
+      processes
+        .map((each) => `${each.name}, ${whole(each.memory_kb / 1024)} MB, since ${dayAndTime(each.since, time_zone)}`)
+        .join("; "),
+    ],
   ];
   return (
     <>

@@ -1,149 +1,174 @@
 require "json"
+require "socket"
 
 module JauntyBell
   module Services::Weeks
-    # Plans being made beside the requests, each in a process of its own that can be ended: one at a time for a
-    # programme and few at once, with how far it is, and within limits of time and memory. What is stopped or fails
+    # The plan of a programme being made beside the requests, in a process of its own that can be ended: one at a time
+    # for a club and few at once on a machine, within limits of time and memory. How far it is stands in the database
+    # (Store::PlanJobs), so that it does not matter which process of the service is asked. What is stopped or fails
     # leaves everything as it was.
-    module PlanJobs
-      Job = Struct.new(:done, :error, :pid, :thread, :stopped)
-      # There are as many as there may be.
-      class Full < StandardError; end
-
-      KEPT = 50 # finished ones remembered
-      MOST = 2 # at once: the requests want a core of their own
+    #
+    #   jobs = PlanJobs.new(db, club_id, programme_id)
+    #   jobs.start(keep: ->(plan) { … }) { |tell| … tell.call(0.5) … }
+    #   jobs.state # => {running: true, done: 0.5, error: nil}
+    class PlanJobs
+      Full = Store::PlanJobs::Full
+      MOST = 2 # at once on a machine: the requests want a core of their own
       LONGEST = 120 # seconds
       LARGEST = 1_024 * 1_024 * 1_024 # bytes a plan may take beside what the server has
+      TOLD_EVERY = 0.25 # seconds between two words of how far it is
+      LOOKED = 0.5 # seconds between two looks whether it is still wanted
+      PATIENCE = 60 # seconds for which the database is waited for, where it is away when the plan is there
       TOO_LONG =
         "Planning took more than #{LONGEST / 60} minutes and was ended: plan fewer classes or goals. The plan you " \
         "had stays."
       BROKEN = "Something broke while planning. The plan you had stays."
 
-      @jobs = {}
-      @lock = Mutex.new
       @forking = Mutex.new
       @beside = ->(&work) { Thread.new(&work) }
+      @children = {}
 
       class << self
         # How a plan is waited for beside the requests: by a thread of its own, or for tests that live in one
         # transaction whatever is set here.
-        attr_writer :beside
+        attr_accessor :beside
 
-        # Makes what the block returns (JSON-ready data, worked out from what is in memory alone) in a process of its
-        # own, and hands it to `keep`. The block takes what is told how far it is (0–1). Nothing where one runs for this
-        # key already. Raises Full.
-        def start(key, keep:, &work)
-          @lock.synchronize do
-            return if running?(@jobs[key])
-            if @jobs.each_value.count { |job| running?(job) } >= MOST
-              raise Full, "#{MOST} plans are being made at the moment: try again in a minute."
+        # Ends all that this process makes: it closes.
+        def stop_all = @forking.synchronize { @children.each_key { |pid| kill(pid) } }
+
+        # A process of its own, from which `reading` hears. One at a time, so that no process holds the end of
+        # another's pipe open.
+        def fork_off(&work)
+          @forking.synchronize do
+            reading, writing = IO.pipe
+            pid = fork do
+              reading.close
+              work.call(writing)
+            ensure
+              exit!(0)
             end
-            @jobs.delete(key)
-            @jobs.shift if @jobs.size >= KEPT
-            job = @jobs[key] = Job.new(0.0)
-            job.thread = :begun
-            country = Core::Ways.country
-            job.thread = @beside.call { Core::Ways.go_by(country) { watch(job, keep, &work) } }
+            writing.close
+            @children[pid] = true
+            [pid, reading]
           end
         end
 
-        # {running:, done: 0–1, error:} of the last one.
-        def state(key)
-          job = @lock.synchronize { @jobs[key] }
-          {running: running?(job), done: job ? job.done.to_f.round(3) : 0.0, error: job&.error}
+        def reap(pid)
+          kill(pid)
+          Process.wait(pid)
+          @forking.synchronize { @children.delete(pid) }
         end
-
-        # Ends it; what was made so far is gone.
-        def stop(key)
-          job = @lock.synchronize { @jobs[key] } or return
-          job.stopped = true
-          kill(job)
-        end
-
-        # Waits until it is over.
-        def wait(key) =
-          @lock.synchronize { @jobs[key] }&.thread.then { |thread| thread.join if thread.respond_to?(:join) }
-
-        # Ends all of them: the server closes.
-        def stop_all = @lock.synchronize { @jobs.each_value { |job| kill(job) } }
 
         private
 
-        def running?(job) = job&.thread.respond_to?(:alive?) && job.thread.alive?
-
-        def kill(job)
-          Process.kill(:KILL, job.pid) if job.pid
+        def kill(pid)
+          Process.kill(:KILL, pid)
         rescue Errno::ESRCH
           nil
         end
+      end
 
-        def watch(job, keep, &work)
-          made = made(job, &work)
-          keep.call(made) if made && !job.stopped
-        rescue Core::InvalidInput, Store::Conflict, Store::Missing => e
-          job.error = e.message
-        rescue => e
-          job.error = BROKEN
-          Said.error("planning", e)
-        ensure
-          job.thread = nil
-        end
+      def initialize(db, club_id, programme_id, machine: Socket.gethostname)
+        @kept = Store::PlanJobs.new(db, club_id, programme_id)
+        @machine = machine
+      end
 
-        # What the process writes, line by line: {"done": share}, {"made": plan} or {"error": sentence}. nil where it
-        # was stopped.
-        def made(job, &work)
-          reading = forked(job, &work)
-          kill(job) if job.stopped # before there was a process to end
-          deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + LONGEST
-          followed(job, reading, deadline)
-        ensure
-          reading&.close
-          kill(job)
-          Process.wait(job.pid) if job.pid
-          job.pid = nil
-        end
+      # Makes what the block returns (JSON-ready data, worked out from what is in memory alone) in a process of its own,
+      # and hands it to `keep`. The block takes what is told how far it is (0–1). Nothing where one is made already.
+      # Raises Full.
+      def start(keep:, &work)
+        process = SecureRandom.uuid
+        return unless @kept.claim(process, machine: @machine, most: MOST)
+        country = Core::Ways.country
+        @beside_us = PlanJobs.beside.call { Core::Ways.go_by(country) { watch(process, keep, &work) } }
+      end
 
-        # One at a time, so that no process holds the end of another's pipe open. The end to read from.
-        def forked(job, &work)
-          @forking.synchronize do
-            reading, writing = IO.pipe
-            job.pid = fork { child(reading, writing, &work) }
-            writing.close
-            reading
-          end
-        end
+      # {running:, done: 0–1, error:} of the last one.
+      def state = @kept.state
 
-        def followed(job, reading, deadline)
-          loop do
-            left = deadline - Process.clock_gettime(Process::CLOCK_MONOTONIC)
-            return (job.error = TOO_LONG) && nil unless left.positive? && reading.wait_readable(left)
-            line = reading.gets
-            return job.stopped ? nil : (job.error = BROKEN) && nil unless line
-            said = JSON.parse(line)
-            return said["made"] if said.key?("made")
-            raise Core::InvalidInput, said["error"] if said.key?("error")
-            job.done = said["done"]
-          end
-        end
+      # Ends it; what was made so far is gone.
+      def stop = @kept.stop
 
-        # In the process of its own: no database, no sockets, and no way out but this one.
-        def child(reading, writing)
-          reading.close
-          Process.setrlimit(Process::RLIMIT_CPU, LONGEST + 10)
-          if File.exist?("/proc/self/statm")
-            Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST)
-          end
-          say = ->(what) { writing.puts(JSON.generate(what)) || writing.flush }
-          say.call(made: yield(->(done) { say.call(done: done) }))
-        rescue Core::InvalidInput => e
-          say&.call(error: e.message)
-        rescue => e
-          Said.error("planning", e)
-        ensure
-          writing.close
-          exit!(0)
+      # Waits until it is over.
+      def wait = (IO.select(nil, nil, nil, 0.05) while state[:running])
+
+      private
+
+      def watch(process, keep, &work)
+        made, error = made(process, &work)
+        patiently { keep.call(made) } if made
+      rescue Core::InvalidInput, Store::Conflict, Store::Missing => e
+        error = e.message
+      rescue => e
+        error = BROKEN
+        Said.error("planning", e)
+      ensure
+        patiently { @kept.over(process, error) }
+      end
+
+      # The database may be away for a while, as when another takes over.
+      def patiently
+        deadline = clock + PATIENCE
+        begin
+          yield
+        rescue Store::Away
+          raise if clock > deadline
+          IO.select(nil, nil, nil, 1)
+          retry
         end
       end
+
+      # What the process writes, line by line: {"done": share}, {"made": plan} or {"error": sentence}: [what was made,
+      # why it was not]. Neither where it was stopped.
+      def made(process, &work)
+        pid, reading = PlanJobs.fork_off { |writing| child(writing, &work) }
+        followed(process, reading, clock + LONGEST)
+      ensure
+        reading&.close
+        PlanJobs.reap(pid) if pid
+      end
+
+      def followed(process, reading, deadline)
+        done, told = 0.0, 0
+        loop do
+          if clock - told > TOLD_EVERY
+            return unless wanted?(process, done)
+            told = clock
+          end
+          return [nil, TOO_LONG] if clock > deadline
+          next unless reading.wait_readable(LOOKED)
+          line = reading.gets or return [nil, BROKEN]
+          said = JSON.parse(line)
+          return @kept.say(process, done) && [said["made"], nil] if said.key?("made")
+          raise Core::InvalidInput, said["error"] if said.key?("error")
+          done = said["done"]
+        end
+      end
+
+      # Where the database is away it goes on.
+      def wanted?(process, done)
+        @kept.say(process, done)
+      rescue Store::Away
+        true
+      end
+
+      # In the process of its own: no database, no sockets, and no way out but its end.
+      def child(writing)
+        Process.setrlimit(Process::RLIMIT_CPU, LONGEST + 10)
+        if File.exist?("/proc/self/statm")
+          Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST)
+        end
+        say = ->(what) { writing.puts(JSON.generate(what)) || writing.flush }
+        say.call(made: yield(->(done) { say.call(done: done) }))
+      rescue Core::InvalidInput => e
+        say&.call(error: e.message)
+      rescue => e
+        Said.error("planning", e)
+      ensure
+        writing.close
+      end
+
+      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end

@@ -1,0 +1,147 @@
+require "json"
+require "net/http"
+require "jaunty_bell/installed/several"
+require "jaunty_bell/store"
+require_relative "machine"
+
+module Rehearsal
+  # The whole service on this machine: three databases, two machines with the program and one in front, each in a network
+  # namespace of its own, from the files an operator gets (JauntyBell::Installed::Several).
+  class Service
+    Several = JauntyBell::Installed::Several
+    US = "10.77.0.1" # where the devices are
+    DATABASES = {"a" => "10.77.0.11", "b" => "10.77.0.12", "c" => "10.77.0.13"}.freeze
+    APPLICATIONS = {"d" => "10.77.0.21", "e" => "10.77.0.22"}.freeze
+    FRONT = "10.77.0.31"
+    NAME = "gym.example"
+    ROOT = File.expand_path("..", __dir__)
+    LONGEST = 120 # seconds for which anything is waited for
+
+    attr_reader :folder, :machines
+
+    # `disk` is the size of the disk of each database (a tmpfs).
+    def initialize(folder, disk: "900M", processes: 1)
+      @folder = folder
+      @processes = processes
+      @several = Several.new(databases: DATABASES, applications: APPLICATIONS, front: FRONT, name: NAME,
+        secrets: Several.secrets)
+      Machine.bridge(US)
+      @machines = {**DATABASES, **APPLICATIONS, "front" => FRONT}.to_h do |name, address|
+        [name, Machine.new(name, address, File.join(folder, name), disk: (disk if DATABASES.key?(name)))]
+      end
+    end
+
+    def databases = machines.values_at(*DATABASES.keys)
+
+    def applications = machines.values_at(*APPLICATIONS.keys)
+
+    def front = machines.fetch("front")
+
+    def base = "http://#{FRONT}:#{Several::FrontMachine::PORT}"
+
+    def begin
+      databases.each { |machine| database(machine) }
+      until_true("three databases") { replicas == 2 && !sync.nil? }
+    end
+
+    # What the program needs is there: now it begins.
+    def serve
+      applications.each { |machine| application(machine) }
+      config = written(front, "haproxy.cfg", @several.files.fetch("front").fetch(Several::FrontMachine::PROXY).first)
+      front.run(:proxy, "haproxy", "-db", "-f", config)
+      until_true("the program") { answers? }
+    end
+
+    def end = machines.each_value(&:end)
+
+    # The machine whose database leads, or nil; whoever may be asked says so.
+    def leader = member { |each| each["role"] == "leader" && each["state"] == "running" }
+
+    # A machine that may take over without losing anything, or nil.
+    def sync = member { |each| each["role"] == "sync_standby" && each["state"] == "running" }
+
+    # How many machines follow.
+    def replicas = cluster.count { |each| %w[replica sync_standby].include?(each["role"]) && %w[running streaming].include?(each["state"]) }
+
+    # Everything is as it was at first.
+    def whole? = !leader.nil? && !sync.nil? && replicas == 2 && answers? && applications.all? { |machine| serves?(machine) }
+
+    def until_true(what, longest: LONGEST)
+      deadline = clock + longest
+      until yield
+        raise "#{what}: not within #{longest} s; see #{folder}" if clock > deadline
+        sleep 0.1
+      end
+    end
+
+    # A connection to the database that leads, as its owner.
+    def db
+      at = (leader || raise("nobody leads")).address
+      Sequel.default_timezone = :utc
+      JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{secret("program")}@#{at}:5432/#{Several::DATABASE}",
+        connections: 2)
+    end
+
+    def answers? = serves?(front, Several::FrontMachine::PORT)
+
+    # What a member says of all: [{"name", "role", "state", …}].
+    def cluster
+      databases.each do |machine|
+        said = get(machine.address, Several::DatabaseMachine::STATE, "/cluster") or next
+        return JSON.parse(said.body)["members"]
+      end
+      []
+    end
+
+    private
+
+    def member(&) = cluster.find(&)&.then { |each| machines[each["name"]] }
+
+    def serves?(machine, port = Several::ApplicationMachine::PORT) =
+      get(machine.address, port, "/api/session")&.code == "200"
+
+    def get(address, port, path)
+      http = Net::HTTP.new(address, port)
+      http.open_timeout = http.read_timeout = 1
+      http.get(path)
+    rescue SystemCallError, IOError, Timeout::Error
+      nil
+    end
+
+    def database(machine)
+      own = @several.database(machine.name, data: File.join(machine.folder, "data"), etcd: agreed(machine),
+        made: File.join(machine.folder, "made.sh"))
+      config = JSON.parse(own.patroni)
+      config["postgresql"]["pg_hba"] << "host all all #{US}/32 scram-sha-256"
+      config["bootstrap"]["dcs"]["postgresql"]["parameters"].update("shared_buffers" => "96MB", "max_wal_size" => "192MB")
+      path = written(machine, "patroni.json", JSON.pretty_generate(config))
+      written(machine, "made.sh", own.made, mode: 0o755)
+      File.chmod(0o755, machine.folder)
+      FileUtils.chown_R("postgres", "postgres", machine.folder)
+      machine.run(:etcd, "etcd", environment: own.etcd_environment)
+      machine.run(:patroni, "patroni", path, as: "postgres")
+    end
+
+    # etcd has a disk of its own: a database that fills its disk does not take it along.
+    def agreed(machine) = File.join(folder, "etcd-#{machine.name}").tap { |path| FileUtils.mkdir_p(path, mode: 0o700) }
+
+    def application(machine)
+      own = @several.application(machine.name)
+      machine.run(:proxy, "haproxy", "-db", "-f", written(machine, "haproxy.cfg", own.proxy))
+      settings = own.settings.transform_values(&:to_s).merge("JAUNTY_DATA" => machine.folder,
+        "JAUNTY_PROCESSES" => @processes.to_s, "HOME" => Dir.home)
+      machine.run(:program, "bundle", "exec", "ruby", *yjit, "-I#{File.join(ROOT, "lib")}", "-e",
+        'require "jaunty_bell/house"; JauntyBell::House.open', environment: settings)
+    end
+
+    def yjit = system("ruby", "--yjit", "-e", "", err: File::NULL) ? ["--yjit"] : []
+
+    def written(machine, name, text, mode: 0o644)
+      File.join(machine.folder, name).tap { |path| File.write(path, text, perm: mode) }
+    end
+
+    def secret(name) = @several.secrets.fetch(name)
+
+    def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end
