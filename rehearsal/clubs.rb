@@ -3,8 +3,8 @@ require "jaunty_bell/services"
 require "jaunty_bell/api"
 
 module Rehearsal
-  # Clubs made by code, straight in the database: each with a coach who signs in, a group, students, a shelf, a card, and
-  # weeks of history. Sizes are as clubs are: most small, one in fifty of 500.
+  # Clubs made by code, straight in the database: each with a coach who signs in, groups, students, a shelf, a card,
+  # and weeks of history. Sizes are as clubs are: most small, one in fifty of 500.
   #
   #   Clubs.new(db).make(50, weeks: 2) # => what a coach needs for a class (devices.ts)
   class Clubs
@@ -27,7 +27,7 @@ module Rehearsal
       hash = JauntyBell::Api::Accounts.hash(PASSWORD)
       @db.transaction { count.times { |nth| club(nth, size.call(nth), hash) } }
       history(weeks)
-      @db.run("ANALYZE")
+      %i[students marks efforts masteries].each { |table| @db.run("ANALYZE #{table}") }
       (0...coming).map { |nth| coach(nth) }
     end
 
@@ -60,14 +60,16 @@ module Rehearsal
                intensity: nil, contact: false, tempo: nil, pause_s: nil, both_sides: nil, on_s: nil, off_s: nil,
                swap: "alone", every: nil, swap_s: nil, repeat: 1, keep: false, phases: [], capacity: 1, kit: [],
                beginners: nil, ahead: nil, flow_id: nil, written: nil}
-      blocks = [{kind: "bag", title: "", laps: 1, importance: 3, work: nil, rest: nil, bells: "one", rounds: [round] * 6}]
+      blocks = [{kind: "bag", title: "", laps: 1, importance: 3, work: nil, rest: nil, bells: "one",
+                 rounds: [round] * 6}]
       JauntyBell::Store::Cards.new(@db, club).add(id: SecureRandom.uuid, name: "Six rounds", minutes: 45,
         blocks: JSON.parse(JSON.generate(blocks)), derived: {rounds: 6, seconds: 900, left_hand: 0, right_hand: 0})
     end
 
     # Two classes a week and student: an effort each, two marks each; and what they come to as it is kept.
     def history(weeks)
-      days = "generate_series(now() - interval '#{weeks} weeks', now() - interval '1 day', interval '3 days 12 hours') d"
+      days = "generate_series(now() - interval '#{weeks} weeks', now() - interval '1 day', " \
+        "interval '3 days 12 hours') d"
       @db.run(<<~SQL)
         INSERT INTO efforts (club_id, id, student_id, "on", effort, minutes, at)
           SELECT club_id, gen_random_uuid(), id, d::date, 3 + floor(random() * 6), 45, d FROM students, #{days};
@@ -76,7 +78,7 @@ module Rehearsal
           FROM students s CROSS JOIN #{days} JOIN (SELECT club_id, id, row_number() OVER (PARTITION BY club_id ORDER BY name) AS at
             FROM combinations) c ON c.club_id = s.club_id AND (extract(doy FROM d)::int + c.at) % #{SHELF.size / 2} = 0;
         INSERT INTO masteries (club_id, student_id, combination_id, rung, "on", clean, rough, attempted, cleaned, days,
-            held_last, held_before, half_life)
+            owned_last, owned_before, half_life)
           SELECT club_id, student_id, combination_id, rung, max("on"), sum(clean) * 0.5, sum(attempted - clean) * 0.5,
             sum(attempted), sum(clean), count(DISTINCT "on"), false, false, 28
           FROM marks GROUP BY club_id, student_id, combination_id, rung;

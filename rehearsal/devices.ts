@@ -1,10 +1,11 @@
-// Coaches who run classes over HTTP, with the page's own queue of facts, in real time. Prints what was tapped and when the server said it was kept.
+// Coaches who run classes over HTTP, with the page's own queue of facts, in real time, until it is
+// told to end (SIGTERM). Writes what was tapped and when the server said it was kept.
 import { type Fact, Outbox, type Row } from "../web/src/kit/outbox";
-import { readFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 
 type Coach = { login: string; card: string; group: string; students: string[]; combination: string };
-type Given = { base: string; host: string; password: string; coaches: Coach[]; seconds: number; drain: number; think: number; rampUp: number; seed: number; browse: string[] };
-const { base, host, password, coaches, seconds, drain, think, rampUp, seed, browse }: Given = JSON.parse(readFileSync(process.argv[2] ?? "", "utf8"));
+type Given = { base: string; host: string; password: string; coaches: Coach[]; drain: number; think: number; rampUp: number; seed: number; browse: string[] };
+const { base, host, password, coaches, drain, think, rampUp, seed, browse }: Given = JSON.parse(readFileSync(process.argv[2] ?? "", "utf8"));
 
 const SLOW = 15_000; // ms after which the page does not wait for an answer
 const BEAT = 5_000; // ms between two words of where a class stands
@@ -25,8 +26,13 @@ const thinking = () => pause(-Math.log(1 - dice()) * think * 1000);
 const answers: [string, number, number, number][] = []; // what was asked, when (ms since 1970), how long it took (ms), status (0: none)
 const told: Record<string, number> = {}; // what coaches were told while facts waited
 
-const ends = Date.now() + seconds * 1000;
-const gaveUp = ends + drain * 1000;
+// The evening is over when it is said to be; what still waits then is waited for.
+let over = false;
+let gaveUp = Number.POSITIVE_INFINITY;
+process.on("SIGTERM", () => {
+  over = true;
+  gaveUp = Date.now() + drain * 1000;
+});
 
 /** One coach with one device: signs in, opens a class, taps, and looks at pages now and then. */
 class Device {
@@ -106,7 +112,7 @@ class Device {
     await this.until(() => this.ask("GET", `/api/floor/classes/${this.classId}`, "class"));
     const beat = setInterval(() => void this.beat(), BEAT);
     const watch = setInterval(() => this.watch(), 500);
-    while (Date.now() < ends) {
+    while (!over) {
       await thinking();
       dice() < 0.1 && browse.length > 0 ? await this.look() : this.tap();
     }
@@ -160,4 +166,5 @@ const found = {
   answers,
   told,
 };
-process.stdout.write(JSON.stringify(found), () => process.exit(0));
+writeFileSync(process.argv[3] ?? "", JSON.stringify(found));
+process.exit(0);

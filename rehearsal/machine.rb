@@ -34,7 +34,8 @@ module Rehearsal
       @dead = false
       FileUtils.mkdir_p(folder)
       File.chmod(0o755, folder)
-      sh("mount", "-t", "tmpfs", "-o", "size=#{disk}", "jaunty-rehearsal", folder) if @disk = disk
+      @disk = disk
+      sh("mount", "-t", "tmpfs", "-o", "size=#{disk}", "jaunty-rehearsal", folder) if disk
       connect
     end
 
@@ -60,14 +61,8 @@ module Rehearsal
 
     def on = @on = true
 
-    # Whether a program runs that is called so (pgrep -f): its pids.
-    def pids(pattern) = all_pids.select { |pid|
-      begin
-        File.read("/proc/#{pid}/cmdline").tr("\0", " ").match?(pattern)
-      rescue
-        false
-      end
-    }
+    # Of the programs that are called so.
+    def pids(pattern) = all_pids.select { |pid| command(pid).match?(pattern) }
 
     # Out of the network, and back.
     def unplug = sh("ip", "link", "set", wire, "down")
@@ -83,7 +78,7 @@ module Rehearsal
     def free = `df -Pm #{folder}`.lines.last.split[3].to_i
 
     # Fills what is left of its disk; `room` empties it again.
-    def fill = File.open(filler, "wb") { |file| system("dd", "if=/dev/zero", "of=#{file.path}", "bs=1M", err: File::NULL) }
+    def fill = system("dd", "if=/dev/zero", "of=#{filler}", "bs=1M", err: File::NULL)
 
     def room = FileUtils.rm_f(filler)
 
@@ -127,6 +122,12 @@ module Rehearsal
         out: log, err: log)
       Process.wait(program.pid)
       program.pid = nil
+    end
+
+    def command(pid)
+      File.read("/proc/#{pid}/cmdline").tr("\0", " ")
+    rescue SystemCallError
+      ""
     end
 
     def all_pids = `ip netns pids #{@space}`.split.map(&:to_i)

@@ -5,8 +5,8 @@ require "jaunty_bell/store"
 require_relative "machine"
 
 module Rehearsal
-  # The whole service on this machine: three databases, two machines with the program and one in front, each in a network
-  # namespace of its own, from the files an operator gets (JauntyBell::Installed::Several).
+  # The whole service on this machine: three databases, two machines with the program and one in front, each in a
+  # network namespace of its own, from the files an operator gets (JauntyBell::Installed::Several).
   class Service
     Several = JauntyBell::Installed::Several
     US = "10.77.0.1" # where the devices are
@@ -15,6 +15,8 @@ module Rehearsal
     FRONT = "10.77.0.31"
     NAME = "gym.example"
     ROOT = File.expand_path("..", __dir__)
+    SMALL = {"shared_buffers" => "96MB", "max_wal_size" => "192MB"}.freeze # for a small disk
+    RUNS = %w[running streaming].freeze
     LONGEST = 120 # seconds for which anything is waited for
 
     attr_reader :folder, :machines
@@ -61,10 +63,21 @@ module Rehearsal
     def sync = member { |each| each["role"] == "sync_standby" && each["state"] == "running" }
 
     # How many machines follow.
-    def replicas = cluster.count { |each| %w[replica sync_standby].include?(each["role"]) && %w[running streaming].include?(each["state"]) }
+    def replicas =
+      cluster.count { |each| %w[replica sync_standby].include?(each["role"]) && RUNS.include?(each["state"]) }
+
+    # The one that leads gives the lead to one that has everything.
+    def hand_over
+      at, to = leader, sync
+      http = Net::HTTP.new(at.address, Several::DatabaseMachine::STATE)
+      http.post("/switchover", JSON.generate(leader: at.name, candidate: to.name), "content-type" => "application/json")
+    rescue SystemCallError, IOError, Timeout::Error
+      nil # it may have handed over before it answers
+    end
 
     # Everything is as it was at first.
-    def whole? = !leader.nil? && !sync.nil? && replicas == 2 && answers? && applications.all? { |machine| serves?(machine) }
+    def whole? =
+      !leader.nil? && !sync.nil? && replicas == 2 && answers? && applications.all? { |machine| serves?(machine) }
 
     def until_true(what, longest: LONGEST)
       deadline = clock + longest
@@ -78,7 +91,8 @@ module Rehearsal
     def db
       at = (leader || raise("nobody leads")).address
       Sequel.default_timezone = :utc
-      JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{secret("program")}@#{at}:5432/#{Several::DATABASE}",
+      password = secret("program")
+      JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{password}@#{at}:5432/#{Several::DATABASE}",
         connections: 2)
     end
 
@@ -103,7 +117,7 @@ module Rehearsal
     def get(address, port, path)
       http = Net::HTTP.new(address, port)
       http.open_timeout = http.read_timeout = 1
-      http.get(path)
+      http.get(path, {"Host" => NAME})
     rescue SystemCallError, IOError, Timeout::Error
       nil
     end
@@ -113,7 +127,7 @@ module Rehearsal
         made: File.join(machine.folder, "made.sh"))
       config = JSON.parse(own.patroni)
       config["postgresql"]["pg_hba"] << "host all all #{US}/32 scram-sha-256"
-      config["bootstrap"]["dcs"]["postgresql"]["parameters"].update("shared_buffers" => "96MB", "max_wal_size" => "192MB")
+      config["bootstrap"]["dcs"]["postgresql"]["parameters"].update(SMALL)
       path = written(machine, "patroni.json", JSON.pretty_generate(config))
       written(machine, "made.sh", own.made, mode: 0o755)
       File.chmod(0o755, machine.folder)

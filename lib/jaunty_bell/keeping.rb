@@ -11,13 +11,16 @@ module JauntyBell
 
     # What is said in one line, with exit 2.
     REASONS = [Refused, Premises::Refused, Settings::Wrong, Clock::Unreadable, Store::Backup::Failed,
-      Store::Cluster::Failed,
-      Store::Database::TooNew, Core::InvalidInput, Store::Conflict, Sequel::DatabaseConnectionError,
-      SystemCallError].freeze
+      Store::Cluster::Failed, Store::Database::TooNew, Store::Partitions::Unequal, Core::InvalidInput, Store::Conflict,
+      Sequel::DatabaseConnectionError, SystemCallError].freeze
+
+    ALONE = %w[nightly partition].freeze # need nothing more said
 
     USAGE = <<~TEXT
       bin/backup FILE                     everything on this server, to one file
       bin/restore FILE [--replace]        back again; into an empty database, or in place of what is there
+      bin/partition [--back]              cuts the tables of facts into parts by club while they are used; or takes
+                                          back what is not done yet
       bin/nightly                         a backup to JAUNTY_BACKUPS, restored for a trial and compared
       bin/club list                       the clubs on this server
       bin/club new NAME OWNER EMAIL ZONE  a club with its owner's account; prints a password for it
@@ -40,7 +43,7 @@ module JauntyBell
     end
 
     def call(command, arguments)
-      return @output.puts(USAGE) if (arguments.empty? && command != "nightly") || (arguments & %w[-h --help help]).any?
+      return @output.puts(USAGE) if (arguments.empty? && !ALONE.include?(command)) || (arguments & %w[-h --help help]).any?
       send(:"do_#{command}", *arguments)
     rescue ArgumentError => e
       raise unless e.backtrace_locations&.first&.label&.start_with?("do_")
@@ -60,6 +63,18 @@ module JauntyBell
         clubs = Store::Backup.new(url).read(path, replace: replace == "--replace")
         Store::Database.open(url).tap { |db| Store::Database.migrate(db) }.disconnect
         say "#{clubs} #{(clubs == 1) ? "club is" : "clubs are"} back as on the day of the backup."
+      end
+    end
+
+    def do_partition(back = nil)
+      with_server do |url|
+        db = Store::Database.open(url)
+        partitions = Store::Partitions.new(db)
+        next say("Put away: #{partitions.back.join(", ")}.".sub(": .", ": nothing.")) if back == "--back"
+        partitions.run { |line| say line }
+        say "Every table of facts is in #{Store::Partitions::PARTS} parts."
+      ensure
+        db&.disconnect
       end
     end
 

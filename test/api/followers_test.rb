@@ -82,7 +82,8 @@ class FollowersElsewhereTest < Minitest::Test
   def test_what_was_missed_is_told
     hear_listening
     live(3)
-    db.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()")
+    db[:pg_stat_activity].where(Sequel.lit("datname = current_database() AND pid <> pg_backend_pid()"))
+      .select_map(Sequel.function(:pg_terminate_backend, :pid))
     hear(3)
   end
 

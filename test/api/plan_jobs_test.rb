@@ -26,7 +26,8 @@ class PlanJobsTest < Minitest::Test
     group, card, id = uuid, uuid, uuid
     db[:groups].insert(club_id: club, id: group, name: group)
     db[:cards].insert(club_id: club, id: card, name: card, minutes: 60, blocks: Sequel.pg_jsonb([]))
-    db[:programmes].insert(club_id: club, id: id, group_id: group, template_id: card, name: "P", settings: Sequel.pg_jsonb({}))
+    db[:programmes].insert(club_id: club, id: id, group_id: group, template_id: card, name: "P",
+      settings: Sequel.pg_jsonb({}))
     [club, id]
   end
 

@@ -6,7 +6,8 @@ require_relative "../../demo/club"
 # A backup and what is restored from it; a club moved from one server to another.
 class KeepingTest < Minitest::Test
   Keeping = JauntyBell::Keeping
-  Backup = JauntyBell::Store::Backup
+  Store = JauntyBell::Store
+  Backup = Store::Backup
 
   def setup
     @folder = Dir.mktmpdir
@@ -24,7 +25,7 @@ class KeepingTest < Minitest::Test
   def url(db) = TestDatabase.cluster.url(db.opts[:database])
 
   # What every table holds, whatever the order of its rows.
-  def everything(db) = db.tables.sort.to_h { |table| [table, db[table].all.map(&:to_s).sort] }
+  def everything(db) = Store::Database.tables(db).sort.to_h { |table| [table, db[table].all.map(&:to_s).sort] }
 
   # Exit code, what was printed, what was refused.
   def keeping(db, command, *arguments)
@@ -42,8 +43,8 @@ class KeepingTest < Minitest::Test
     assert_equal 0, code
     assert_match(/club\.dump: \d+ kB/, said)
     assert_equal "600", (File.stat(@file).mode & 0o777).to_s(8), "for nobody else to read"
-    code, said, = keeping(@to, "restore", @file)
-    assert_equal [0, "1 club is back as on the day of the backup.\n"], [code, said]
+    code, said, why = keeping(@to, "restore", @file)
+    assert_equal [0, "1 club is back as on the day of the backup.\n"], [code, said], why
     assert_equal was, everything(@to)
   end
 
@@ -56,6 +57,17 @@ class KeepingTest < Minitest::Test
     assert_equal 1, @from[:students].where(name: "Oona Changed").count
     assert_equal 0, keeping(@from, "restore", @file, "--replace").first
     assert_equal 1, @from[:students].where(name: "Oona Ferrier").count
+  end
+
+  def test_a_backup_that_is_cut_off_changes_nothing
+    keeping(@from, "backup", @file)
+    was = everything(@from)
+    [0.4, 0.7, 0.95].each do |share|
+      cut = "#{@file}.#{share}"
+      File.binwrite(cut, File.binread(@file).then { |all| all[0, (all.size * share).round] })
+      assert_equal 2, keeping(@from, "restore", cut, "--replace").first, "#{share} of it"
+      assert_equal was, everything(@from)
+    end
   end
 
   def test_what_is_no_backup_changes_nothing

@@ -20,7 +20,7 @@ module JauntyBell
 
       def call(env)
         answer = @app.call(env)
-        return answer unless (@copies.several? || @replica) && changed?(env, answer.first)
+        return answer if !(@copies.several? || @replica) || !changed?(env, answer.first)
         log = @copies.log
         return Errors.response(503, ONE_ONLY) if !@copies.there?(log) && env[PROMISED]
         @replica ? seen(log, *answer) : answer

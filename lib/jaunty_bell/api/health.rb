@@ -13,8 +13,7 @@ module JauntyBell
         answer({version: VERSION, since: processes.map { |each| each[:began] }.min.utc.iso8601, disk: disk,
           database_mb: database, backup: backup, certificate: certificate&.to_h, mail: Letters.can?,
           processes: processes.map { |each| each.slice(:name, :memory_kb).merge(since: each[:began].utc.iso8601) },
-          slow: slow, errors: processes.flat_map { |each| each[:errors] }.sort_by { |each| each[:at] }.reverse.first(MOST),
-          wrong: wrong})
+          slow: slow, errors: errors, wrong: wrong})
       end
 
       private
@@ -36,6 +35,9 @@ module JauntyBell
           {route: route, count: said.sum { |each| each[:count] }, ms: said.map { |each| each[:ms] }.max}
         end.sort_by { |each| -each[:ms] }.first(Heartbeat::SLOWEST)
       end
+
+      # The last of all processes, newest first.
+      def errors = processes.flat_map { |each| each[:errors] }.sort_by { |each| each[:at] }.reverse.first(MOST)
 
       # What somebody should do something about, in sentences.
       def wrong

@@ -13,8 +13,8 @@ module JauntyBell
       PERIOD = 900 # seconds
       SLOW_DOWN = "Too many wrong passwords from here. Wait a quarter of an hour.".freeze
 
-      # What requests are counted with: each process counts its own and tells the others of every STEP, so that a request
-      # costs no question to the database. Several processes together may let through STEP more each.
+      # What requests are counted with: each process counts its own and tells the others of every STEP, so that a
+      # request costs no question to the database. Several processes together may let through STEP more each.
       class Shares
         STEP = 50
         SWEPT_EVERY = 1_000 # changes

@@ -39,7 +39,7 @@ module JauntyBell
         lines = {"HOST" => "127.0.0.1", "PORT" => Layout::PORT, "JAUNTY_DATA" => plain(@layout.data),
                  "DATABASE_URL" => "postgres://#{Layout::USER}:#{@password}@127.0.0.1:5432/#{Layout::DATABASE}",
                  "JAUNTY_HTTPS" => 1, "JAUNTY_HOSTS" => @wanted.name, "JAUNTY_PROXIES" => "127.0.0.1",
-                 "JAUNTY_EMPTY" => 1, "JAUNTY_OPENS" => "code:#{@wanted.code}",
+                 "JAUNTY_EMPTY" => 1, "JAUNTY_PROCESSES" => @wanted.processes, "JAUNTY_OPENS" => "code:#{@wanted.code}",
                  "JAUNTY_BACKUPS" => plain(@layout.backups), "JAUNTY_BACKUP_TO" => @wanted.backup_to,
                  "JAUNTY_MAIL" => @wanted.mail, "JAUNTY_MAIL_FROM" => @wanted.mail_from,
                  "JAUNTY_AUTHORITY" => (plain(@layout.authority) if @wanted.hall?)}
@@ -58,6 +58,7 @@ module JauntyBell
           [Service]
           User=#{Layout::USER}
           EnvironmentFile=#{plain(@layout.settings)}
+          EnvironmentFile=-#{plain(@layout.several)}
           WorkingDirectory=#{plain(@layout.current)}
           ExecStart=#{plain(@layout.current)}/bin/serve
           #{BACK[1]}
@@ -83,6 +84,7 @@ module JauntyBell
           Type=oneshot
           User=#{Layout::USER}
           EnvironmentFile=#{plain(@layout.settings)}
+          EnvironmentFile=-#{plain(@layout.several)}
           WorkingDirectory=#{plain(@layout.current)}
           ExecStart=#{plain(@layout.current)}/bin/nightly
           LogNamespace=jaunty-bell

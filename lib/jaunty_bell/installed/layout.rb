@@ -21,6 +21,9 @@ module JauntyBell
 
       def settings = at("etc/jaunty-bell/settings.env")
 
+      # Of a machine among several, in place of those of the same names.
+      def several = at("etc/jaunty-bell/several.env")
+
       def data = at("var/lib/jaunty-bell")
 
       def backups = at("var/backups/jaunty-bell")

@@ -6,8 +6,9 @@ module JauntyBell
     #   rescue Store::Away => e
     module Away
       GONE = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
-      # SQLSTATEs, and classes of them: reading only, insufficient resources, an operator steps in, the system fails
-      STATES = /\A(25006|53|57P|58)/
+      # SQLSTATEs, and classes of them: reading only, following another server, insufficient resources, an operator
+      # steps in, the system fails
+      STATES = /\A(25006|55000|53|57P|58)/
       FULL = "53100"
 
       class << self

@@ -6,6 +6,7 @@ module JauntyBell
       include OfStudents
 
       Session = Core::Book::Session
+      SAID = %i[on effort minutes estimated elsewhere title].freeze # of a session, as it is read
       Try = Core::Book::WeakLinks::Try
 
       def initialize(db, club_id)
@@ -15,11 +16,12 @@ module JauntyBell
 
       # {student id => [Core::Book::Session]}, in one query.
       def sessions(students:, since: nil)
-        set = efforts_of(students).select(:student_id, :on, :effort, :minutes, :estimated, :class_id, :title)
+        set = efforts_of(students)
         set = set.where { on >= since } if since
-        set.order(:on, :at).each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |row, found|
-          found[row[:student_id]] << Session.new(on: row[:on], effort: row[:effort].to_f, minutes: row[:minutes],
-            estimated: row[:estimated], elsewhere: row[:class_id].nil?, title: row[:title])
+        set.order(:on, :at).select_map([:student_id, :on, Sequel[:effort].cast(Float).as(:effort), :minutes, :estimated,
+          Sequel.expr(class_id: nil).as(:elsewhere), :title])
+          .each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |(student, *said), found|
+          found[student] << Session.new(**SAID.zip(said).to_h)
         end
       end
 
@@ -37,8 +39,10 @@ module JauntyBell
           .select_hash(:student_id, Sequel.function(:sum, Sequel[:effort] * :minutes).cast(Float).as(:load))
 
       # {student id => day of the first session there is}
-      def first_days(students) =
-        efforts_of(students).group(:student_id).select_hash(:student_id, Sequel.function(:min, :on).as(:on))
+      def first_days(students)
+        first = counting(:efforts, Sequel[:students][:id]).order(:on).limit(1).select(:on)
+        @db[:students].where(club_id: @club_id, id: students).select_map([:id, first.as(:on)]).to_h.compact
+      end
 
       # {student id => [Core::Book::WeakLinks::Try]} of the marks that count since a day, in one query, added up where
       # they say the same.

@@ -2,8 +2,8 @@ module JauntyBell
   module Store
     # On how many machines lies what was written. A primary whose replica takes over without it would lose it, so what a
     # device may forget is waited for until a second machine has it on its disk. The waiting is done here and not in
-    # the commit (synchronous_commit is local): a commit that waits cannot be left, and keeps whoever asked; and one that
-    # stores nothing new, because it was sent before, would not wait at all.
+    # the commit (synchronous_commit is local): a commit that waits cannot be left, and keeps whoever asked; and one
+    # that stores nothing new, because it was sent before, would not wait at all.
     #
     #   wanted  "one" machine is enough; "two", and nothing is acknowledged where there is no second one; or
     #           "two-or-alone": two while there is a second one

@@ -52,6 +52,9 @@ module JauntyBell
 
       def self.empty?(db) = db[:clubs].empty?
 
+      # Every table by name; the parts of one (Partitions) are not named.
+      def self.tables(db) = db.tables { |set| set.exclude(:relispartition).select_map(:relname).map(&:to_sym) }
+
       # Of several processes that begin at the same time on one database, one after the other does what the block does.
       def self.one_at_a_time(db)
         db.synchronize do

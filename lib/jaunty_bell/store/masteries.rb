@@ -19,11 +19,11 @@ module JauntyBell
       end
 
       # {student id => {[combination id, rung] => Core::Book::Mastery}} on a day, for these students (a list of ids);
-      # `combinations` narrows it, as does `fading`. Students whose half-life has been changed since are worked out
+      # `combinations` narrows it. Students whose half-life has been changed since are worked out
       # again first.
-      def on(day, students:, combinations: nil, fading: false)
+      def on(day, students:, combinations: nil)
         renew(students)
-        set = (fading ? fading(day) : rows).where(student_id: students)
+        set = rows.where(student_id: students)
         set = set.where(combination_id: combinations) if combinations
         set.each_with_object(Hash.new { |hash, id| hash[id] = {} }) do |row, found|
           found[row[:student_id]][[row[:combination_id], row[:rung]]] =
@@ -36,6 +36,17 @@ module JauntyBell
         renew(students)
         fading(day).where(student_id: students).group(:student_id)
           .select_hash(:student_id, Sequel.function(:count, :combination_id).distinct.as(:due))
+      end
+
+      # {student id => {:time, :rough_marks => ids of the combinations that slipped for that reason by a day}}
+      # (Core::Book::Mastery#faded_by).
+      def slipped(day, students)
+        renew(students)
+        fading(day).where(student_id: students).distinct.select_map(%i[student_id combination_id owned_last])
+          .group_by(&:first).transform_values do |list|
+          list.group_by { |_, _, owned_last| Core::Book::Evidence.slipped_by(owned_last) }
+            .transform_values { |some| some.map { |_, combination, _| combination } }
+        end
       end
 
       # Ids of the combinations any of these students was marked on.

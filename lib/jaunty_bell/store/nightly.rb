@@ -80,7 +80,7 @@ module JauntyBell
 
       # Summed over rows, in whatever order they lie.
       def digests(db)
-        db.tables.sort.to_h do |table|
+        Database.tables(db).sort.to_h do |table|
           [table.to_s, db.get(Sequel.lit(
             "(SELECT count(*) || ' ' || coalesce(sum(hashtextextended(t::text, 0)::numeric), 0) FROM #{table} AS t)"
           ))]

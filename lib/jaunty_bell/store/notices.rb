@@ -8,6 +8,7 @@ module JauntyBell
     class Notices
       AGAIN = 0.5 # seconds after which a listener who lost the database tries again
       LOOK = 2 # seconds between two looks whether the database is still there
+      THERE = ->(connection) { connection.exec("SELECT 1") }
 
       def self.tell(db, channel, text) = db.notify(channel, payload: text)
 
@@ -31,9 +32,7 @@ module JauntyBell
 
       def hear
         own = Database.open(@db.uri, connections: 1, notice_receiver: ->(_) {})
-        own.listen(@channel, after_listen: ->(_) { yield nil }, timeout: LOOK, loop: ->(at) { at.exec("SELECT 1") }) do |_, _, text|
-          yield text
-        end
+        own.listen(@channel, after_listen: ->(_) { yield nil }, timeout: LOOK, loop: THERE) { |_, _, text| yield text }
       ensure
         own&.disconnect
       end

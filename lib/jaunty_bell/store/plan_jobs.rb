@@ -5,6 +5,7 @@ module JauntyBell
     # died, and its plan with it.
     class PlanJobs
       SILENT = 10 # seconds after which it has died
+      NOTHING = {running: false, done: 0.0, error: nil}.freeze
       DIED = "The server that made this plan went away. The plan you had stays; plan again."
       ONE_CLAIMS = 7_266_020 # the advisory lock under which places are given
 
@@ -26,7 +27,8 @@ module JauntyBell
           if going.where(machine: machine).count >= most
             raise Full, "#{most} plans are being made at the moment: try again in a minute."
           end
-          begun = {process: process, machine: machine, done: 0.0, error: nil, stopped: false, seen_at: now, ended_at: nil}
+          begun = {process: process, machine: machine, done: 0.0, error: nil, stopped: false, seen_at: now,
+                   ended_at: nil}
           table.insert_conflict(target: @key.keys, update: begun).insert(@key.merge(begun))
           true
         end
@@ -34,7 +36,7 @@ module JauntyBell
 
       # {running:, done: 0–1, error:}
       def state
-        row = table.where(@key).select_append(silent.as(:silent)).first or return {running: false, done: 0.0, error: nil}
+        row = table.where(@key).select_append(silent.as(:silent)).first or return NOTHING
         died = row[:ended_at].nil? && row[:silent]
         {running: row[:ended_at].nil? && !died, done: row[:done].round(3), error: died ? DIED : row[:error]}
       end

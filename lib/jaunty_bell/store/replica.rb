@@ -22,7 +22,7 @@ module JauntyBell
           return yield unless any?(db) && fresh?(db, seen)
           begin
             db.with_server(NAME, &block)
-          rescue Away
+          rescue Sequel::Error # it is gone, or what it replays stands in the way
             yield
           end
         end

@@ -30,7 +30,7 @@ module JauntyBell
 
       # [[table, column, type]] of a club's texts.
       def columns
-        @db.tables.reject { |table| NOBODY_S.include?(table) }.flat_map do |table|
+        Database.tables(@db).reject { |table| NOBODY_S.include?(table) }.flat_map do |table|
           schema = @db.schema(table).to_h
           next [] unless schema.key?(:club_id)
           schema.filter_map do |column, facts|

@@ -19,6 +19,10 @@ module JauntyBell::Core
       # Days of marks that stand behind it, faded as the marks are.
       def behind = attempted.zero? ? 0.0 : (clean + rough) * days / attempted
 
+      # Why something that was owned, and is not on a day after its last marks, has slipped: :time where it was still
+      # owned when they were made, else :rough_marks.
+      def self.slipped_by(owned_last) = owned_last ? :time : :rough_marks
+
       # Folds marks (Mastery::Mark) in one pass; nil where there are none. What was known fades by the days between, and
       # each day's own marks are added.
       def self.of(marks, half_life:)

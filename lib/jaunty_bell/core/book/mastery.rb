@@ -102,7 +102,7 @@ module JauntyBell::Core
       # For a fading one: :time where it was still owned on its last day of marks, else :rough_marks.
       def faded_by
         return unless state == :fading
-        known.owned_last ? :time : :rough_marks
+        Evidence.slipped_by(known.owned_last)
       end
 
       # Days from now, a real number, until "sure of" falls to 0.70 with no more practice; nil where it is below

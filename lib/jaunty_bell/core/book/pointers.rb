@@ -10,17 +10,18 @@ module JauntyBell::Core
       ORDER = %i[hold guardian twice hard_days big_week back monotony unasked rough fading].freeze
 
       # `sessions` Sessions and `series` the LoadSeries made of them; `came` days they came to a class, the last one
-      # more than a fortnight ago and those since; `unasked` classes of the last fortnight they were at without an
+      # more than a fortnight ago and those since; `paused` whether the club knows that they are away; `unasked` classes of the last fortnight they were at without an
       # effort; `holds` Care::Holds on the day; `fading` and `rough` names of combinations that fade with time, or for
       # rough marks; `guardian` false for a junior of whom none is on file.
-      def initialize(sessions:, series:, day:, school: Lexicon::School.default, came: [], unasked: 0, holds: [],
-        fading: [], rough: [], guardian: true)
+      def initialize(sessions:, series:, day:, school: Lexicon::School.default, came: [], paused: false,
+        unasked: 0, holds: [], fading: [], rough: [], guardian: true)
         @sessions = sessions
         @series = series
         @day = day
         @school = school
         @lines = school.pointed_out
         @came = came
+        @paused = paused
         @unasked = unasked
         @holds = holds
         @fading = fading
@@ -28,13 +29,17 @@ module JauntyBell::Core
         @guardian = guardian
       end
 
-      def all =
-        [*held, guardian, twice, hard_days, big_week, back, monotony, unasked, rough, fading].compact
-          .sort_by { |pointer| ORDER.index(pointer.kind) }
+      def all = @all ||= ORDER.flat_map { |kind| of(kind) }
+
+      # The first of all, for who wants to know no more; nil where there is none.
+      def gravest = ORDER.lazy.flat_map { |kind| of(kind) }.first
 
       private
 
-      def held =
+      # Those of a kind, each looked for once.
+      def of(kind) = (@found ||= {})[kind] ||= [*send(kind)].freeze
+
+      def hold =
         @holds.map do |hold|
           Pointer.new(kind: :hold, text: "#{hold.matter.capitalize}: #{hold.blocked}.", numbers: {},
             source: "written down by a coach")
@@ -84,6 +89,7 @@ module JauntyBell::Core
       end
 
       def back
+        return if @paused
         away = Away.of(@came + @sessions.all.reject(&:rest?).map(&:on), on: @day, line: @lines["away"]) or return
         usual = usual_week(away.left)
         first = usual ? " Begin with about #{(usual * @lines["ease_in"] / 100.0).round(-1)} a week, " \

@@ -9,7 +9,7 @@ module JauntyBell
         REPLICA = 5434
         BEHIND = "16MB" # a replica further behind is not read from
         PROXY = "/etc/haproxy/haproxy.cfg"
-        SETTINGS = "/etc/jaunty-bell/several"
+        SETTINGS = "/etc/jaunty-bell/several.env"
 
         def initialize(service, name)
           @service = service
@@ -21,7 +21,7 @@ module JauntyBell
            SETTINGS => [settings.map { |name, value| "#{name}=#{value}\n" }.join, 0o640]}
         end
 
-        # In place of those of the same names in the settings of one machine alone.
+        # In place of those of the same names in the settings of one machine alone (Files#settings).
         def settings
           {"HOST" => @service.applications.fetch(@name), "PORT" => PORT, "DATABASE_URL" => url(PRIMARY),
            "JAUNTY_REPLICA_URL" => url(REPLICA), "JAUNTY_COPIES" => "two", "JAUNTY_PROCESSES" => 2,

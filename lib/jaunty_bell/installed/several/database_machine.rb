@@ -100,6 +100,7 @@ module JauntyBell
            pg_hba: ["local all all peer", *@service.databases.values.flat_map { |each|
              ["host replication replicator #{each}/32 scram-sha-256", "host all all #{each}/32 scram-sha-256"]
            }, *@service.applications.values.map { |each| "host #{DATABASE} #{ROLE} #{each}/32 scram-sha-256" }],
+           basebackup: [{checkpoint: "fast"}], # a new replica does not wait for the next one
            parameters: {unix_socket_directories: File.dirname(@data), **LOGGING}}
         end
       end

@@ -8,8 +8,8 @@ module JauntyBell
       class FrontMachine
         PORT = 8080
         PROXY = "/etc/haproxy/haproxy.cfg"
-        NOBODY = "The club's server cannot be reached at the moment: what you typed is still here. Try once more in a " \
-          "minute; what was tapped in a class is sent again by itself.".freeze
+        NOBODY = "The club's server cannot be reached at the moment: what you typed is still here. Try once more in " \
+          "a minute; what was tapped in a class is sent again by itself.".freeze
 
         def initialize(service)
           @service = service
@@ -21,7 +21,7 @@ module JauntyBell
         def proxy
           <<~HAPROXY
             global
-              maxconn 10000
+              maxconn 8000
 
             defaults
               mode http
@@ -46,7 +46,8 @@ module JauntyBell
 
             backend program
               balance leastconn
-              option httpchk GET /api/session
+              option httpchk
+              http-check send meth GET uri /api/session hdr Host #{@service.name}
               http-check expect status 200
             #{servers}
           HAPROXY

@@ -28,8 +28,8 @@ module JauntyBell
         new(club, group_id ? club.people.students(group: group_id) : club.people.present_students)
       end
 
-      # The ledger of some of them, in this order.
-      def only(ids) = Ledger.new(@club, @by_id.values_at(*ids), whole: @whole)
+      # The ledger of some of them, in this order; what has been read of all is not read again.
+      def only(ids) = dup.tap { |some| some.instance_exec { @rows, @ids = @by_id.values_at(*ids), ids } }
 
       # One student's row.
       def row(id) = @by_id.fetch(id)
@@ -88,17 +88,8 @@ module JauntyBell
         end
       end
 
-      # What is worth a word with a student (Core::Book::Pointers), the gravest first.
-      def pointers(id)
-        (@pointers ||= {})[id] ||= begin
-          @came ||= @club.book.came(ids, today, within: Core::Book::Away::FOR)
-          Core::Book::Pointers.new(sessions: sessions(id), series: series(id), day: today, school: settings,
-            came: @came.fetch(id, []), unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT },
-            holds: holds.fetch(id, []),
-            fading: slipped(id, :time), rough: slipped(id, :rough_marks), guardian: guarded?(row(id))).all
-            .reject { |pointer| pointer.kind == :back && paused.include?(id) } # the club knows why
-        end
-      end
+      # What is worth a word with a student (Core::Book::Pointers#all), the gravest first.
+      def pointers(id) = pointing(id).all
 
       # Ids of those who have paused today.
       def paused = @paused ||= @club.people.paused(ids, today).to_set
@@ -112,19 +103,26 @@ module JauntyBell
 
       private
 
-      def gravest(id) =
-        pointers(id).first.then { |first| first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED }
+      def gravest(id) = pointing(id).gravest.then { |first| first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED }
+
+      def pointing(id)
+        (@pointing ||= {})[id] ||= begin
+          @came ||= @club.book.came(ids, today, within: Core::Book::Away::FOR)
+          Core::Book::Pointers.new(sessions: sessions(id), series: series(id), day: today, school: settings,
+            came: @came.fetch(id, []), paused: paused.include?(id),
+            unasked: unasked.fetch(id, []).count { |day| day > today - FORTNIGHT }, holds: holds.fetch(id, []),
+            fading: slipped(id, :time), rough: slipped(id, :rough_marks), guardian: guarded?(row(id)))
+        end
+      end
 
       # An adult, or a junior with a guardian on file.
       def guarded?(row) = row[:guardian].to_s.strip != "" || !@club.people.junior?(row, today)
 
-      # What was owned and fades.
-      def slipping(id) = (@slipping ||= @club.masteries.on(today, students: ids, fading: true)).fetch(id, {})
-
-      # Names of what slipped for this reason.
-      def slipped(id, why) =
-        slipping(id).select { |_, mastery| mastery.faded_by == why }.keys
-          .map { |combination, _| names[combination] }.uniq.sort
+      # Names of what was owned and slipped for this reason.
+      def slipped(id, why)
+        @slipped ||= @club.masteries.slipped(today, ids)
+        @slipped.dig(id, why).to_a.map { |combination| names[combination] }.sort
+      end
 
       def all_sessions
         @all_sessions ||= @club.book.sessions(students: ids, since: @since).then do |recent|
