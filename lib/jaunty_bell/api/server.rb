@@ -51,6 +51,7 @@ module JauntyBell
             use SignIns
             use accounts
             use SameClub
+            use Connected, db
             use Watch
             run api
           end

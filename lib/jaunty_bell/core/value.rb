@@ -17,8 +17,7 @@ module JauntyBell::Core
 
     module Methods
       def initialize(**given)
-        optional = self.class::OPTIONAL
-        full = optional.empty? ? given : optional.merge(given)
+        full = (given.size == size) ? given : self.class::OPTIONAL.merge(given)
         if full.size < size
           raise ArgumentError, "#{self.class.name} needs #{(self.class::REQUIRED - given.keys).join(", ")}"
         end

@@ -21,7 +21,7 @@ module JauntyBell
         def read(db, seen:, &block)
           return yield unless any?(db) && fresh?(db, seen)
           begin
-            db.with_server(NAME, &block)
+            db.with_server(NAME) { db.synchronize(&block) }
           rescue Sequel::Error # it is gone, or what it replays stands in the way
             yield
           end

@@ -14,6 +14,7 @@ module JauntyBell::Core
       attr_reader :opening, :taught_so, :items, :named, :fronts, :actions
 
       def initialize(items, opening: nil, taught_so: {})
+        @memory = {}
         @taught_so = taught_so.freeze
         @items = Footing.named(items).freeze
         @opening = opening
@@ -118,7 +119,8 @@ module JauntyBell::Core
       def ==(other) = other.is_a?(Combination) && other.opening == opening && other.items == items
       alias_method :eql?, :==
 
-      def hash = [opening, items].hash
+      # Worked out once: what is gone through set by set is counted by it.
+      def hash = @memory[:hash] ||= [opening, items].hash
 
       def inspect = "#<Combination #{Notation.write(self)}>"
 

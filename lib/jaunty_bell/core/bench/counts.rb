@@ -49,6 +49,8 @@ module JauntyBell::Core
 
       # The two added up, key by key.
       def +(other)
+        return other if equal?(Counts.none)
+        return self if other.equal?(Counts.none)
         Counts.new(**members.to_h { |member| [member, add(self[member], other[member])] })
       end
 

@@ -37,7 +37,8 @@ module JauntyBell::Core
       private
 
       # Those of a kind, each looked for once.
-      def of(kind) = (@found ||= {})[kind] ||= [*send(kind)].freeze
+      def of(kind) =
+        (@found ||= {})[kind] ||= send(kind).then { |found| found.is_a?(Array) ? found : [found].compact }
 
       def hold =
         @holds.map do |hold|

@@ -65,7 +65,7 @@ module JauntyBell::Core
       end
 
       # Strike counts of the whole class for one student.
-      def counts = share.counts
+      def counts = @counts ||= runs.filter_map { |run| run.worked.counts }.reduce(Bench::Counts.none, :+)
 
       # Seconds of work by where the effort comes from: rounds, all repeats of them.
       def work_seconds = runs.sum(&:work)

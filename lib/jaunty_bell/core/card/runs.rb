@@ -14,7 +14,7 @@ module JauntyBell::Core
 
       def all
         @plan.blocks.each_with_index { |block, b| block.circuit? ? circuit(block, b) : rounds(block, b) }
-        @runs << without_rest(@runs.pop) if @runs.any?
+        @runs << @runs.pop.but(rest: 0) if @runs.any? # the rest after the last bell is not part of the class
         @runs
       end
 
@@ -29,7 +29,7 @@ module JauntyBell::Core
             work = @plan.work(task, seats: @seats)
             add(block: b, round: r, nth: nth, title: round.title, task: task, work: work.seconds, effort: work.effort,
               change: nth.zero? ? change : 0, explain: nth.zero? ? round.explain : 0, rest: round.rest,
-              active: round.active, share: averaged(work))
+              active: round.active, worked: averaged(work))
           end
         end
       end
@@ -58,7 +58,7 @@ module JauntyBell::Core
           add(block: b, title: "#{block.name.capitalize}, #{step + 1} of #{rotation.steps}", step: step, work: bell,
             effort: effort, rest: rest,
             change: step.zero? ? change : 0, explain: step.zero? ? block.rounds.sum(&:explain) : 0,
-            active: block.rounds.all?(&:active), share: Share.mean(visits))
+            active: block.rounds.all?(&:active), worked: Share.mean(visits))
         end
       end
 
@@ -67,16 +67,9 @@ module JauntyBell::Core
         seconds
       end
 
-      def add(share:, **facts)
-        pauses = Share.new(standing: facts[:change] + facts[:explain]) +
-          Share.pause(facts[:rest], active: facts[:active])
-        @runs << Run.new(**facts, share: share + pauses, from: @clock)
+      def add(**facts)
+        @runs << Run.new(**facts, from: @clock)
         @clock += @runs.last.length
-      end
-
-      # The rest after the last bell is not part of the class.
-      def without_rest(run)
-        run.but(rest: 0, share: run.share + Share.pause(-run.rest, active: run.active))
       end
     end
   end

@@ -3,13 +3,16 @@ module JauntyBell::Core
     # What one student gets of a round or of a class: seconds striking, holding, moving, resting and standing, which
     # together are all of its time; sets, strikes, and impacts taken while holding.
     Share = Value.of(striking: 0, holding: 0, moving: 0, resting: 0, standing: 0, sets: 0, impacts: 0, counts: nil) do
+      # Written out: a card of forty rounds adds thousands of them.
       def +(other)
-        sum = members.reject { |member| member == :counts }.to_h { |member| [member, self[member] + other[member]] }
-        Share.new(**sum, counts: [counts, other.counts].compact.reduce { |one, two| one + two })
+        Share.new(striking: striking + other.striking, holding: holding + other.holding, moving: moving + other.moving,
+          resting: resting + other.resting, standing: standing + other.standing, sets: sets + other.sets,
+          impacts: impacts + other.impacts, counts: (counts && other.counts) ? counts + other.counts : counts || other.counts)
       end
 
       def times(factor)
-        Share.new(**members.reject { |member| member == :counts }.to_h { |member| [member, self[member] * factor] },
+        Share.new(striking: striking * factor, holding: holding * factor, moving: moving * factor,
+          resting: resting * factor, standing: standing * factor, sets: sets * factor, impacts: impacts * factor,
           counts: counts&.times(factor))
       end
 

@@ -103,7 +103,10 @@ module JauntyBell
 
       private
 
-      def gravest(id) = pointing(id).gravest.then { |first| first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED }
+      def gravest(id)
+        first = pointing(id).gravest
+        first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED
+      end
 
       def pointing(id)
         (@pointing ||= {})[id] ||= begin

@@ -21,7 +21,7 @@ module JauntyBell::Core
 
           # The limb with more than half of the strikes, or nil.
           def main_limb(run)
-            limbs = run.share.counts.then { |counts| counts ? counts.by_limb : {} }
+            limbs = run.worked.counts.then { |counts| counts ? counts.by_limb : {} }
             limb, most = limbs.max_by { |_, n| n }
             limb if most && most * 2 > limbs.values.sum && most.positive?
           end
@@ -68,9 +68,13 @@ module JauntyBell::Core
             end
           end
 
-          def leaning(at)
-            plan.runs.select { |run| [run.block, run.round] == at }
-              .sum { |run| tally(run.share.counts).then { |left, right| left - right } }
+          def leaning(at) = leanings.fetch(at, 0)
+
+          def leanings
+            @leanings ||= plan.runs.each_with_object(Hash.new(0)) do |run, sums|
+              left, right = tally(run.worked.counts)
+              sums[[run.block, run.round]] += left - right
+            end
           end
 
           def tally(counts) = counts ? counts[limb].values_at(:left, :right) : [0, 0]
@@ -129,7 +133,7 @@ module JauntyBell::Core
             return [] if other.nil? || pairs[other] * 2 <= pairs.values.sum
             at, = tasks.max_by { |place, _|
               plan.runs.select { |run| [run.block, run.round] == place }
-                .sum { |run| run.share.counts ? run.share.counts.by_pairing[other] : 0 }
+                .sum { |run| run.worked.counts ? run.worked.counts.by_pairing[other] : 0 }
             }
             [say(at,
               "#{pairs[other].round} of #{pairs.values.sum.round} kicks and knees after a hand go " \
