@@ -48,6 +48,23 @@ class MasteriesTest < StoreTest
     end
   end
 
+  # Without working out a mastery of each, what slipped is what each mastery says of itself.
+  def test_what_slipped_and_why
+    students = Array.new(4) { |i| new_student(group: @group, name: "Student #{i}") }
+    some_marks(Random.new(3), students)
+    found = [0, 20, 60, 150].map do |ahead|
+      day = DAY + ahead
+      said = masteries.on(day, students: students).transform_values do |known|
+        known.group_by { |_, mastery| mastery.faded_by }.except(nil)
+          .transform_values { |list| list.map { |(id, _), _| id }.uniq.sort }
+      end.reject { |_, why| why.empty? }
+      slipped = masteries.slipped(day, students).transform_values { |why| why.transform_values { |ids| ids.uniq.sort } }
+      assert_equal said, slipped
+      slipped
+    end
+    assert_equal %i[rough_marks time], found.flat_map { |each| each.values.flat_map(&:keys) }.uniq.sort
+  end
+
   def test_links_are_what_all_marks_say
     students = [new_student(group: @group)]
     marks = some_marks(Random.new(11), students)

@@ -8,11 +8,13 @@ class PointersTest < Minitest::Test
   DAY = Date.new(2026, 6, 10)
 
   # loads: [[days ago, effort, minutes], …] on top of a year of history.
-  def pointers(loads, school: School.default, **more)
+  def pointers(...) = pointing(...).all
+
+  def pointing(loads, school: School.default, **more)
     list = loads.map { |ago, effort, minutes| Book::Session.new(on: DAY - ago, effort: effort, minutes: minutes) }
     sessions = Book::Sessions.new(list, hard: school.hard_effort)
     Book::Pointers.new(sessions: sessions, series: sessions.series(last: DAY, first: DAY - 365), day: DAY,
-      school: school, **more).all
+      school: school, **more)
   end
 
   def kinds(...) = pointers(...).map(&:kind)
@@ -78,6 +80,21 @@ class PointersTest < Minitest::Test
       "2 classes of the last fortnight without an effort: ask how hard it was.",
       "Slipping for rough marks: Two bells.", "Not drilled lately, so due again: a, b, c and 1 more."],
       all.map(&:text)
+  end
+
+  # Alone, for an order of many students, it is the same as among all.
+  def test_the_gravest_alone_is_the_first_of_all
+    random = Random.new(11)
+    200.times do
+      loads = Array.new(random.rand(0..30)) { [random.rand(0..70), random.rand(0..10), random.rand(0..4) * 30] }
+      more = {came: [DAY - random.rand(1..60)], paused: random.rand < 0.3, unasked: random.rand(0..1),
+              guardian: random.rand < 0.8, fading: [[], ["Two"]].sample(random: random),
+              rough: [[], ["Three"]].sample(random: random)}
+      all = pointers(loads, **more)
+      first = pointing(loads, **more).gravest
+      all.empty? ? assert_nil(first) : assert_equal(all.first, first)
+      refute_includes all.map(&:kind), :back if more[:paused]
+    end
   end
 
   def test_nothing_is_foretold

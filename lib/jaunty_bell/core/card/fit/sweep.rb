@@ -9,7 +9,12 @@ module JauntyBell::Core
         NEAR = 1e-6 # what a bound may be off by in floating point
         # A partial choice: what it has used of the limit, what it is worth, and the steps so far, last first.
         Label = Struct.new(:sum, :worth, :path)
+        # A choice for one item at a place: what it can still lead to at the price of the first Table, its steps or nil,
+        # what it uses of the limit and is worth, the least that is used after it, and the place after it with what the
+        # other Tables say can still come there; no place where nothing follows.
+        Way = Struct.new(:ahead, :steps, :sum, :worth, :least, :place, :bounds)
         FIRST_SLACK = 3 # grains below the bound that are looked at first
+        MORE = 1.4 # times as many the next time: what is looked at grows much faster
 
         # `tried` are priced Tables, the one with the lowest bound first: each bounds every label, a dear one those that
         # have used much of the limit, a cheap one those that have used little. `limits` are whole numbers a second of
@@ -26,6 +31,7 @@ module JauntyBell::Core
           @value = worth(known)
           @grain = grain
           @least = least_limits
+          @most = 1 + worth(@items.map(&:most_steps)) # more than anything is worth
         end
 
         # Looks for something worth nearly as much as the bound; where there is nothing, for something worth a little
@@ -38,7 +44,7 @@ module JauntyBell::Core
             @found = nil
             sweep
             return @found || @known if @found || @value <= known
-            slack *= 2
+            slack *= MORE
           end
         end
 
@@ -48,36 +54,46 @@ module JauntyBell::Core
           @items.each_index.sum { |i| steps[i] ? @items[i].importance * @items[i].seconds_of_work(steps[i]) : 0 }
 
         def sweep
-          labels = {[0, @routes.cells] => [Label.new(0, 0, nil)]}
+          labels = {place(0, @routes.cells) => [Label.new(0, 0, nil)]}
           @items.each_index { |i| labels = step(labels, i) }
         end
 
+        # What is on the hands and the cells of time left, as one number.
+        def place(state, cells) = state * (@routes.cells + 1) + cells
+
         def step(labels, i)
           following = Hash.new { |hash, key| hash[key] = [] }
-          labels.each do |(state, cells), list|
-            branches = @table.branches(i, state, cells).sort_by { |ahead, _, _| -ahead }
+          labels.each do |place, list|
+            ways = ways(i, *place.divmod(@routes.cells + 1))
             list.each do |label|
               bound = label.worth - @price * label.sum
-              branches.each do |ahead, steps, more|
-                break unless hopeful?(bound + ahead)
-                follow(label, i, state, cells, steps, more, following)
+              ways.each do |way|
+                break unless hopeful?(bound + way.ahead)
+                follow(label, way, following)
               end
             end
           end
           undominated(following)
         end
 
-        def follow(label, i, state, cells, steps, more, following)
-          seconds = steps ? @items[i].seconds_of_work(steps) : 0
-          sum = label.sum + @limits[i] * seconds
-          return if sum + (more ? @least[i + 1] : 0) > 0
-          next_label = Label.new(sum, label.worth + @items[i].importance * seconds, [steps, label.path])
-          return finish(next_label) unless more
-          place = @table.onward(i, state, cells, steps)
-          following[place] << next_label if @others.all? { |tried| hopeful?(bound(tried, next_label, i + 1, place)) }
+        # All that can be done with an item at a place, what promises most first.
+        def ways(i, state, cells)
+          @table.branches(i, state, cells).sort_by { |ahead, _, _| -ahead }.map do |ahead, steps, more|
+            seconds = steps ? @items[i].seconds_of_work(steps) : 0
+            onward = @table.onward(i, state, cells, steps) if more
+            Way.new(ahead, steps, @limits[i] * seconds, @items[i].importance * seconds, more ? @least[i + 1] : 0,
+              onward && place(*onward), onward && @others.map { |tried| tried.table.at(i + 1, *onward) })
+          end
         end
 
-        def bound(tried, label, i, place) = label.worth - tried.price * label.sum + tried.table.at(i, *place)
+        def follow(label, way, following)
+          sum = label.sum + way.sum
+          return if sum + way.least > 0
+          worth = label.worth + way.worth
+          return finish(Label.new(sum, worth, [way.steps, label.path])) unless way.place
+          return unless @others.each_with_index.all? { |tried, nth| hopeful?(worth - tried.price * sum + way.bounds[nth]) }
+          following[way.place] << Label.new(sum, worth, [way.steps, label.path])
+        end
 
         def hopeful?(bound) = bound >= @value + @grain - NEAR * (1 + bound.abs)
 
@@ -96,10 +112,11 @@ module JauntyBell::Core
         # Those that no other beats: with the same on the hands, no less time left, no more used of the limit, worth no
         # less. By falling time left; the stairs hold what has been kept, worth rising with what is used of the limit.
         def undominated(labels)
-          labels.group_by { |(state, _), _| state }.values.each_with_object({}) do |places, kept|
+          labels.group_by { |place, _| place / (@routes.cells + 1) }.values.each_with_object({}) do |places, kept|
             sums, worths = [], []
-            places.sort_by { |(_, cells), _| -cells }.each do |place, list|
-              left = list.sort_by { |label| [label.sum, -label.worth] }.select { |label| step_up?(label, sums, worths) }
+            places.sort_by { |place, _| -place }.each do |place, list|
+              left = list.sort_by { |label| label.sum * @most - label.worth }
+                .select { |label| step_up?(label, sums, worths) }
               kept[place] = left if left.any?
             end
           end
