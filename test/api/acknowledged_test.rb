@@ -47,7 +47,7 @@ class AcknowledgedTest < ApiTest
     assert_refused 503, says: /cannot be reached/
     JauntyBell::Store::People.stub(:new, away) { call(:get, "/api/floor/people") }
     assert_refused 503, says: /sent again by itself/
-    JauntyBell::Store::Logins.stub(:new, away) { sign_in(@coach) }
+    JauntyBell::Api::Throttle.stub(:may_try?, away) { sign_in(@coach) }
     assert_refused 503
   end
 
