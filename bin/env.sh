@@ -5,6 +5,7 @@ export npm_config_update_notifier=false
 kept="${HOME:-/root}/.local/share/jaunty-bell"
 
 # Room for Ruby to collect its garbage less often: answers come more evenly.
+export MALLOC_ARENA_MAX=2 # threads share what they have freed: the memory of a process stays flat
 export RUBY_GC_HEAP_INIT_SLOTS=600000 RUBY_GC_MALLOC_LIMIT=67108864 RUBY_GC_MALLOC_LIMIT_MAX=134217728 RUBY_GC_OLDMALLOC_LIMIT=134217728
 
 # A Node of our own, where the system's is too old for the interface's tools (bin/setup puts it there).

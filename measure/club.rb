@@ -40,7 +40,8 @@ module MeasureClub
   # What a fact weighs on disk, its share of the indexes included, and the whole club.
   def self.sizes(db)
     %i[efforts marks masteries links].each do |table|
-      bytes = db.get(Sequel.lit("coalesce((SELECT sum(pg_total_relation_size(relid)) FROM pg_partition_tree(?)), pg_total_relation_size(?))", table.to_s, table.to_s)).to_i
+      parts = Sequel.lit("(SELECT sum(pg_total_relation_size(relid)) FROM pg_partition_tree(?))", table.to_s)
+      bytes = db.get(Sequel.function(:coalesce, parts, Sequel.lit("pg_total_relation_size(?)", table.to_s))).to_i
       puts format("%-58s %7d rows, %4d bytes each", table, db[table].count, bytes / db[table].count)
     end
     puts format("%-58s %d MB", "the whole database",

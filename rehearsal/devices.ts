@@ -4,8 +4,8 @@ import { type Fact, Outbox, type Row } from "../web/src/kit/outbox";
 import { readFileSync, writeFileSync } from "node:fs";
 
 type Coach = { login: string; card: string; group: string; students: string[]; combination: string };
-type Given = { base: string; host: string; password: string; coaches: Coach[]; drain: number; think: number; rampUp: number; seed: number; browse: string[] };
-const { base, host, password, coaches, drain, think, rampUp, seed, browse }: Given = JSON.parse(readFileSync(process.argv[2] ?? "", "utf8"));
+type Given = { base: string; host: string; password: string; coaches: Coach[]; drain: number; think: number; rampUp: number; seed: number; browse: string[]; walls?: boolean };
+const { base, host, password, coaches, drain, think, rampUp, seed, browse, walls }: Given = JSON.parse(readFileSync(process.argv[2] ?? "", "utf8"));
 
 const SLOW = 15_000; // ms after which the page does not wait for an answer
 const BEAT = 5_000; // ms between two words of where a class stands
@@ -24,6 +24,7 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const thinking = () => pause(-Math.log(1 - dice()) * think * 1000);
 
 const answers: [string, number, number, number][] = []; // what was asked, when (ms since 1970), how long it took (ms), status (0: none)
+const shown: [number, number][] = []; // when a leader moved on (ms since 1970), and how long until a wall showed it (ms)
 const told: Record<string, number> = {}; // what coaches were told while facts waited
 
 // The evening is over when it is said to be; what still waits then is waited for.
@@ -43,6 +44,12 @@ class Device {
   disk = new Map<string, Row>();
   outbox: Outbox;
   club?: string;
+  at = 0; // where the class stands
+  moved = new Map<number, number>(); // when it moved on to there, as long as no wall has shown it
+
+  get cookies() {
+    return [...this.cookie].map((pair) => pair.join("=")).join("; ");
+  }
 
   constructor(readonly coach: Coach) {
     this.outbox = new Outbox({
@@ -73,7 +80,7 @@ class Device {
     try {
       const answer = await fetch(base + path, {
         method,
-        headers: { host, "content-type": "application/json", cookie: [...this.cookie].map((pair) => pair.join("=")).join("; ") },
+        headers: { host, "content-type": "application/json", cookie: this.cookies },
         body: body === undefined ? undefined : JSON.stringify(body),
         signal: AbortSignal.timeout(SLOW),
       });
@@ -111,6 +118,7 @@ class Device {
     await this.until(() => this.ask("POST", "/api/floor/classes", "open", { id: this.classId, card_id: this.coach.card, group_id: this.coach.group }));
     await this.until(() => this.ask("GET", `/api/floor/classes/${this.classId}`, "class"));
     const beat = setInterval(() => void this.beat(), BEAT);
+    if (walls) void this.wall();
     const watch = setInterval(() => this.watch(), 500);
     while (!over) {
       await thinking();
@@ -127,8 +135,26 @@ class Device {
     await this.ask("GET", path, path.replace(/[0-9a-f-]{36}/g, "…")).catch(() => {});
   }
 
+  /** A screen that follows, over another connection. */
+  async wall() {
+    const headers = { host, cookie: this.cookies };
+    while (!over)
+      try {
+        const answer = await fetch(`${base}/api/floor/classes/${this.classId}/live`, { headers });
+        for await (const part of answer.body as unknown as AsyncIterable<Uint8Array>)
+          for (const [, at] of Buffer.from(part).toString().matchAll(/"at":(\d+)/g)) {
+            const began = this.moved.get(Number(at));
+            if (began && this.moved.delete(Number(at))) shown.push([began, Date.now() - began]);
+          }
+      } catch {
+        await pause(AGAIN);
+      }
+  }
+
   async beat() {
-    const ring = { at: 1, gone: 4_000, running: true, extra: {} };
+    this.at = (this.at % 1000) + 1;
+    this.moved.set(this.at, Date.now());
+    const ring = { at: this.at, gone: 4_000, running: true, extra: {} };
     const body = { device: this.classId, take: false, moment: "ring", ring, card_version: null };
     await this.ask("PUT", `/api/floor/classes/${this.classId}/live`, "live", body).catch(() => {});
   }
@@ -164,6 +190,7 @@ await Promise.all(devices.map((device) => device.evening()));
 const found = {
   classes: devices.map((device) => ({ id: device.classId, club: device.club, tapped: device.tapped, kept: device.kept, waiting: device.outbox.waiting().length, refused: device.outbox.refused().map((row) => row.why) })),
   answers,
+  shown,
   told,
 };
 writeFileSync(process.argv[3] ?? "", JSON.stringify(found));

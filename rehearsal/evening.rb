@@ -4,7 +4,7 @@ require "open3"
 module Rehearsal
   # Coaches who run classes at the same time (devices.ts, in a process of its own), and what came of it.
   #
-  #   evening = Evening.new(service, coaches, seed: 1).begin
+  #   evening = Evening.new(coaches, base: "http://127.0.0.1:4000", host: "127.0.0.1", folder: folder, seed: 1).begin
   #   …
   #   found = evening.end            # => {"classes" =>, "answers" =>, "told" =>}
   class Evening
@@ -12,19 +12,21 @@ module Rehearsal
     PAGES = ["/api/book/squad?group=GROUP", "/api/book/students/STUDENT", "/api/floor/classes", "/api/session"].freeze
     DRAIN = 90 # seconds for which what still waits may be sent at the end
 
-    def initialize(service, coaches, seed:, think: 1.5, ramp_up: 4, browse: PAGES)
-      @service = service
-      @found = File.join(service.folder, "devices.json")
-      @given = {base: service.base, host: Service::NAME, password: Clubs::PASSWORD, coaches: coaches, drain: DRAIN,
-                think: think, rampUp: ramp_up, seed: seed, browse: browse}
+    # `base` and `host` are where they ask, `folder` where what they say is kept; `think` seconds on average between two
+    # taps of a coach, `ramp_up` seconds in which all begin.
+    def initialize(coaches, base:, host:, folder:, seed:, think: 1.5, ramp_up: 4, browse: PAGES, walls: false)
+      @folder = folder
+      @found = File.join(folder, "devices.json")
+      @given = {base: base, host: host, password: Clubs::PASSWORD, coaches: coaches, drain: DRAIN, think: think,
+                rampUp: ramp_up, seed: seed, browse: browse, walls: walls}
     end
 
     def begin
-      program = File.join(@service.folder, "devices.mjs")
+      program = File.join(@folder, "devices.mjs")
       said, status = Open3.capture2e("npx", "--no-install", "rolldown", "../rehearsal/devices.ts", "--format", "esm",
         "--platform", "node", "--file", program, chdir: WEB)
       raise said unless status.success?
-      given = File.join(@service.folder, "given.json")
+      given = File.join(@folder, "given.json")
       File.write(given, JSON.generate(@given))
       @pid = spawn("node", program, given, @found)
       self

@@ -48,7 +48,7 @@ module Rehearsal
       coaches = Clubs.new(db).make(@count, weeks: 2, size: ->(_) { 12 })
       db.disconnect
       @service.serve
-      evening = Evening.new(@service, coaches, seed: @seed).begin
+      evening = Evening.new(coaches, base: @service.base, host: Service::NAME, folder: @folder, seed: @seed).begin
       say format("%d clubs, three databases, two processes, their proxies: there after %.1f s", @count, clock - began)
       sleep 2 * QUIET
       evening

@@ -43,7 +43,8 @@ module JauntyBell
     end
 
     def call(command, arguments)
-      return @output.puts(USAGE) if (arguments.empty? && !ALONE.include?(command)) || (arguments & %w[-h --help help]).any?
+      nothing_said = arguments.empty? && !ALONE.include?(command)
+      return @output.puts(USAGE) if nothing_said || (arguments & %w[-h --help help]).any?
       send(:"do_#{command}", *arguments)
     rescue ArgumentError => e
       raise unless e.backtrace_locations&.first&.label&.start_with?("do_")

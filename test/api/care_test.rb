@@ -121,7 +121,9 @@ class CareApiTest < ApiTest
     assert_refused 422, path: "name"
     call(:put, "/api/care/students/#{@student}/erased", name: "Pia Test")
     assert_equal 200, status
-    dump = Store::Database.tables(db).sum { |table| db[table].where(Sequel.lit("#{table}::text LIKE ?", "%#{@student}%")).count }
+    dump = Store::Database.tables(db).sum { |table|
+      db[table].where(Sequel.lit("#{table}::text LIKE ?", "%#{@student}%")).count
+    }
     assert_equal 1, dump, "no row of any table names them, but who erased whom"
     assert_equal 2, classes.between(Clock.now - 3600, Clock.now + 3600).first[:present]
     assert_equal [[other, third]], db[:pairings].where(club_id: club).select_map(:student_ids).map(&:to_a)

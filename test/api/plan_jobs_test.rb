@@ -38,7 +38,9 @@ class PlanJobsTest < Minitest::Test
   def test_what_is_made_is_kept
     key = programme
     jobs = start(jobs(key)) do |tell|
-      tell.call(0.5)
+      tell.call(161/333r)
+      sleep 2 * Jobs::TOLD_EVERY
+      tell.call(1/2r)
       {"classes" => [1]}
     end
     assert_equal({"classes" => [1]}, @kept.pop)

@@ -4,8 +4,8 @@ require "stringio"
 require "yaml"
 require "jaunty_bell/installed/several"
 
-# What an operator gets for several machines. That Patroni, etcd and haproxy read it, and what comes of it when a machine
-# dies, is tried by bin/rehearse.
+# What an operator gets for several machines. That Patroni, etcd and haproxy read it, and what comes of it when a
+# machine dies, is tried by bin/rehearse.
 class SeveralTest < Minitest::Test
   Several = JauntyBell::Installed::Several
 

@@ -104,7 +104,9 @@ class PrivacyTest < StoreTest
 
   # Tables in which a text stands anywhere.
   def found(text) =
-    Store::Database.tables(db).select { |table| !db[Sequel.as(table, :t)].where(Sequel.lit("t::text ILIKE ?", "%#{text}%")).empty? }
+    Store::Database.tables(db).select { |table|
+      !db[Sequel.as(table, :t)].where(Sequel.lit("t::text ILIKE ?", "%#{text}%")).empty?
+    }
 
   def test_another_club_can_neither_read_nor_erase
     other = Store::Privacy.new(db, new_club("Other"))

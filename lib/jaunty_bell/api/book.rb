@@ -75,7 +75,7 @@ module JauntyBell
         answer(%w[from against_from].zip(%w[to against_to]).map { |from, to| span(student, params[from], params[to]) })
       end
 
-      get("/students/:id/report.pdf", who: :all, old: true) do
+      get("/students/:id/report.pdf", who: :all, old: true, beside: true) do
         student = student_book
         read_health("their report")
         content_type "application/pdf"

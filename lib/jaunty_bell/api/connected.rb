@@ -1,7 +1,7 @@
 module JauntyBell
   module Api
-    # One connection to the database for the whole request of whoever is known. Otherwise Sequel takes one out of its pool
-    # for every query, and for every text that is written into one, and gives way to other threads each time: of a
+    # One connection to the database for the whole request of whoever is known. Otherwise Sequel takes one out of its
+    # pool for every query, and for every text that is written into one, and gives way to other threads each time: of a
     # class of a large club that was three quarters of the time.
     class Connected
       KNOWN = [Accounts::ACCOUNT, "HTTP_JAUNTY_CORNER"].freeze # who asks for nothing of a club may need no database
@@ -11,7 +11,7 @@ module JauntyBell
         @db = db
       end
 
-      def call(env) = KNOWN.any? { |key| env[key] } ? @db.synchronize { @app.call(env) } : @app.call(env)
+      def call(env) = (KNOWN.any? { |key| env[key] }) ? @db.synchronize { @app.call(env) } : @app.call(env)
     end
   end
 end

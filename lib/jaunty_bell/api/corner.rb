@@ -83,13 +83,13 @@ module JauntyBell
         answer({})
       end
 
-      get "/report.pdf", who: :corner do
+      get "/report.pdf", who: :corner, beside: true do
         content_type "application/pdf"
         attached(corner.student[:name], "pdf")
         Files::ReportPdf.new(Services::Book::StudentBook.new(club, corner.student).report).render
       end
 
-      get "/everything.json", who: :corner do
+      get "/everything.json", who: :corner, beside: true do
         attached(corner.student[:name], "json")
         answer(Files::StudentFile.json(Store::Privacy.new(db, club.id).on_file(corner.id)))
       end

@@ -6,6 +6,8 @@ module JauntyBell
     module Errors
       AWAY = "The club's database cannot be reached at the moment: what you typed is still here. Try once more in a " \
         "minute; what was tapped in a class is sent again by itself.".freeze
+      # What is worth asking again, and after how many seconds
+      SOON = {429 => {"retry-after" => "5"}, 503 => {"retry-after" => "2"}}.freeze
       FULL = "The server's disk is full: what you typed is still here, and nothing new is kept until somebody makes " \
         "room on it.".freeze
 
@@ -14,7 +16,7 @@ module JauntyBell
         JSON.generate({errors: [{path: path, message: message.to_s.scrub("?").gsub(/\s+/, " ")}.compact], **more})
 
       def self.response(status, message, path: nil, **more) =
-        [status, {"content-type" => "application/json"}, [body(message, path: path, **more)]]
+        [status, {"content-type" => "application/json", **SOON.fetch(status, {})}, [body(message, path: path, **more)]]
 
       # The database is away (Store::Away); it may be another one that answers next.
       def self.away(db, error)

@@ -53,7 +53,7 @@ module JauntyBell
       end
 
       # The whole class as one track for a loudspeaker.
-      get "/classes/:id/track.wav", who: :all do
+      get "/classes/:id/track.wav", who: :all, beside: true do
         row = classes.find(id)
         track = Files::ClassTrack.new(Services::Floor::OpenClass.new(club, row).sheet, own: school.spoken_words)
         content_type "audio/wav"

@@ -2,11 +2,11 @@ module JauntyBell
   module Api
     # Cards as files: for the wall, for the pocket, for other programs, and back in.
     class Paper < Room
-      get "/cards/:id/wall.pdf", who: :all do
+      get "/cards/:id/wall.pdf", who: :all, beside: true do
         pdf("wall", Files::WallPdf)
       end
 
-      get "/cards/:id/pocket.pdf", who: :all do
+      get "/cards/:id/pocket.pdf", who: :all, beside: true do
         pdf("pocket", Files::PocketPdf)
       end
 

@@ -5,7 +5,7 @@ module JauntyBell
       MOST_SHOWN = 200
 
       # A CSV line by line; kept only where the coach says so, all lines or those that can be.
-      post "/imports", who: :coach do
+      post "/imports", who: :coach, beside: true do
         given = body_given
         read = Files::Intake.new(given["kind"], given["text"], columns: given["columns"], given: usual(given))
         intake = Store::Intake.new(db, club_id, given["kind"], today: people.today, account_id: account[:id])
@@ -27,14 +27,14 @@ module JauntyBell
         answer({id: student[:id]}, status: 201)
       end
 
-      get "/exports/:kind.csv", who: :coach, old: true do
+      get "/exports/:kind.csv", who: :coach, old: true, beside: true do
         content_type "text/csv; charset=utf-8"
         attachment "#{params["kind"]}.csv"
         Files::Export.csv(Store::Tables.new(db, club_id).of_kind(params["kind"]))
       end
 
       # The whole club, for its owner.
-      get "/club.json", who: :owner, old: true do
+      get "/club.json", who: :owner, old: true, beside: true do
         audit.note_all(people.students.map { |student| student[:id] }, "took the whole club out, them too")
         attached(people.club[:name], "json")
         answer(Store::WholeClub.of(db, club_id))

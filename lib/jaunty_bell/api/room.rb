@@ -29,9 +29,20 @@ module JauntyBell
         # [[method, path in the room, who]] of every route.
         def permissions = @permissions ||= []
 
+        # [[method, path as the contract has it]] of those of every room that are made apart (Beside).
+        def large
+          @large ||= Server::ROOMS.flat_map do |where, room|
+            room.apart.map { |verb, path| [verb.to_s, "/api#{where}#{path.gsub(/:(\w+)/, '{\1}')}"] }
+          end.to_set
+        end
+
+        # [[method, path in the room]]
+        def apart = @apart ||= []
+
         %i[get post put delete].each do |verb|
-          define_method(verb) do |path, who:, old: false, **options, &block|
+          define_method(verb) do |path, who:, old: false, beside: false, **options, &block|
             WHO.fetch(who)
+            apart << [verb, path] if beside
             permissions << [verb, path, who]
             super(path, who: who, **options, &(old ? reading_old(block) : block))
           end

@@ -17,7 +17,7 @@ module JauntyBell
         answer({})
       end
 
-      get "/:id/list.pdf", who: :all do
+      get "/:id/list.pdf", who: :all, beside: true do
         row = series.find(id)
         content_type "application/pdf"
         attached(row[:name], "pdf")

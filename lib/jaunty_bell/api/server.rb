@@ -27,7 +27,7 @@ module JauntyBell
       # `secret` signs the sessions; `https` marks cookies secure; `copies` is on how many machines a change must lie
       # (Store::Copies). `around_api` may wrap the API (tests check responses there).
       def self.build(db, secret:, https: false, copies: "one", around_api: nil)
-        api = api(db)
+        api = Beside.new(api(db), db) { |again| api(again) }
         api = around_api.call(api) if around_api
         accounts = Accounts.for(db)
         interface, trust = Interface.new(INTERFACE), Trust.new

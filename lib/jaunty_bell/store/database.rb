@@ -17,11 +17,19 @@ module JauntyBell
         Sequel.default_timezone = :utc
         Sequel.connect(url, max_connections: connections, keep_reference: false, connect_timeout: CONNECT,
           driver_options: WATCHED, connect_sqls: (copies == "one") ? [] : ["SET synchronous_commit = local"],
-          **beside(replica), **more).tap do |db|
-          db.extension :pg_json, :pg_array, :connection_validator, *(:server_block if replica)
-          db.pool.connection_validation_timeout = VALID
-          db.wrap_json_primitives = false
-        end
+          **beside(replica), **more).tap { |db| prepare(db) }
+      end
+
+      def self.prepare(db)
+        db.extension :pg_json, :pg_array, :connection_validator, *(:server_block if db.opts[:servers])
+        db.pool.connection_validation_timeout = VALID
+        db.wrap_json_primitives = false
+      end
+      private_class_method :prepare
+
+      # The same opened once more, for a process that was forked: a connection cannot be shared.
+      def self.again(db)
+        Sequel.connect(db.uri, **db.opts[:orig_opts], max_connections: 2).tap { |other| prepare(other) }
       end
 
       # The replica as Sequel is told of it.

@@ -94,7 +94,8 @@ module JauntyBell
       # An empty copy of the table in parts, with its keys, indexes and rules, and the trigger that keeps it true.
       def begin_beside(table)
         new = beside(table)
-        @db.run("CREATE TABLE #{new} (LIKE #{table} INCLUDING DEFAULTS INCLUDING CONSTRAINTS) PARTITION BY HASH (club_id)")
+        @db.run("CREATE TABLE #{new} (LIKE #{table} INCLUDING DEFAULTS INCLUDING CONSTRAINTS) " \
+          "PARTITION BY HASH (club_id)")
         PARTS.times do |nth|
           @db.run("CREATE TABLE #{format("%s_p%02d", table, nth)} PARTITION OF #{new} " \
             "FOR VALUES WITH (MODULUS #{PARTS}, REMAINDER #{nth})")
@@ -110,8 +111,8 @@ module JauntyBell
       # Primary and foreign keys; what else a row must be comes with LIKE.
       def rules(table)
         @db.fetch("SELECT conname, pg_get_constraintdef(oid) AS rule FROM pg_constraint " \
-          "WHERE conrelid = CAST(? AS regclass) AND contype IN ('p', 'f', 'u') ORDER BY contype DESC, conname", table.to_s)
-          .select_map(%i[conname rule])
+          "WHERE conrelid = CAST(? AS regclass) AND contype IN ('p', 'f', 'u') ORDER BY contype DESC, conname",
+          table.to_s).select_map(%i[conname rule])
       end
 
       # Indexes that are no constraint's.
@@ -149,8 +150,8 @@ module JauntyBell
         SQL
       end
 
-      # Rows of a batch are held against changes while it is copied: whoever changes one waits, and its trigger then finds
-      # the copy.
+      # Rows of a batch are held against changes while it is copied: whoever changes one waits, and its trigger then
+      # finds the copy.
       def copy(table)
         loop do
           began = clock

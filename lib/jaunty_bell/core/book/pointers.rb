@@ -10,9 +10,9 @@ module JauntyBell::Core
       ORDER = %i[hold guardian twice hard_days big_week back monotony unasked rough fading].freeze
 
       # `sessions` Sessions and `series` the LoadSeries made of them; `came` days they came to a class, the last one
-      # more than a fortnight ago and those since; `paused` whether the club knows that they are away; `unasked` classes of the last fortnight they were at without an
-      # effort; `holds` Care::Holds on the day; `fading` and `rough` names of combinations that fade with time, or for
-      # rough marks; `guardian` false for a junior of whom none is on file.
+      # more than a fortnight ago and those since; `paused` whether the club knows that they are away; `unasked` classes
+      # of the last fortnight they were at without an effort; `holds` Care::Holds on the day; `fading` and `rough` names
+      # of combinations that fade with time, or for rough marks; `guardian` false for a junior of whom none is on file.
       def initialize(sessions:, series:, day:, school: Lexicon::School.default, came: [], paused: false,
         unasked: 0, holds: [], fading: [], rough: [], guardian: true)
         @sessions = sessions

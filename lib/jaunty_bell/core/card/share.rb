@@ -7,7 +7,8 @@ module JauntyBell::Core
       def +(other)
         Share.new(striking: striking + other.striking, holding: holding + other.holding, moving: moving + other.moving,
           resting: resting + other.resting, standing: standing + other.standing, sets: sets + other.sets,
-          impacts: impacts + other.impacts, counts: (counts && other.counts) ? counts + other.counts : counts || other.counts)
+          impacts: impacts + other.impacts,
+          counts: (counts && other.counts) ? counts + other.counts : counts || other.counts)
       end
 
       def times(factor)

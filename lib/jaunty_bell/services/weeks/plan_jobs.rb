@@ -15,6 +15,7 @@ module JauntyBell
       Full = Store::PlanJobs::Full
       MOST = 2 # at once on a machine: the requests want a core of their own
       LONGEST = 120 # seconds
+      NICE = 15 # of 19, how far behind everything else it is reckoned
       LARGEST = 1_024 * 1_024 * 1_024 # bytes a plan may take beside what the server has
       TOLD_EVERY = 0.25 # seconds between two words of how far it is
       LOOKED = 0.5 # seconds between two looks whether it is still wanted
@@ -154,12 +155,13 @@ module JauntyBell
 
       # In the process of its own: no database, no sockets, and no way out but its end.
       def child(writing)
+        Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
         Process.setrlimit(Process::RLIMIT_CPU, LONGEST + 10)
         if File.exist?("/proc/self/statm")
           Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST)
         end
         say = ->(what) { writing.puts(JSON.generate(what)) || writing.flush }
-        say.call(made: yield(->(done) { say.call(done: done) }))
+        say.call(made: yield(->(done) { say.call(done: done.to_f) })) # a share may be a fraction
       rescue Core::InvalidInput => e
         say&.call(error: e.message)
       rescue => e

@@ -1,5 +1,5 @@
-# The tables of facts in parts by club (Store::Partitions). Of a filled database that is in use this may take a while, and
-# may be ended at any time: it goes on from there. bin/partition does the same beforehand.
+# The tables of facts in parts by club (Store::Partitions). Of a filled database that is in use this may take a while,
+# and may be ended at any time: it goes on from there. bin/partition does the same beforehand.
 Sequel.migration do
   no_transaction
 

@@ -91,7 +91,9 @@ module JauntyBell::Core
           return if sum + way.least > 0
           worth = label.worth + way.worth
           return finish(Label.new(sum, worth, [way.steps, label.path])) unless way.place
-          return unless @others.each_with_index.all? { |tried, nth| hopeful?(worth - tried.price * sum + way.bounds[nth]) }
+          return unless @others.each_with_index.all? { |tried, nth|
+            hopeful?(worth - tried.price * sum + way.bounds[nth])
+          }
           following[way.place] << Label.new(sum, worth, [way.steps, label.path])
         end
 

@@ -1,0 +1,103 @@
+module JauntyBell
+  module Api
+    # Large work of one club (`beside: true` at the route) is done in a process of its own, behind everything else: no
+    # other request waits for it, and what it took of memory goes with it. A few at once, one for each club.
+    class Beside
+      MOST = 2 # at once in a process of the service
+      NICE = Services::Weeks::PlanJobs::NICE
+      LONGEST = 120 # seconds of reckoning
+      ONE = "Something large of your club is being made at the moment: try again when it is there.".freeze
+      BUSY = "The server is making large things for others at the moment: try again in a minute.".freeze
+
+      class << self
+        # How the work is done: by #apart, or for tests that live in one transaction by the app that is there.
+        attr_accessor :inline
+      end
+
+      # `app` is the API on `db`; the block makes the same on another connection.
+      def initialize(app, db, &again)
+        @app = app
+        @db = db
+        @again = again
+        @lock = Mutex.new
+        @at_work = []
+      end
+
+      def call(env)
+        return @app.call(env) if Beside.inline || !large?(env)
+        club = whose(env)
+        refusal = @lock.synchronize { refused(club) || (@at_work << club) && nil }
+        return Errors.response(429, refusal) if refusal
+        apart(env) { @lock.synchronize { @at_work.delete(club) } }
+      end
+
+      private
+
+      def large?(env) = Room.large.include?(env[OpenapiFirst::REQUEST].then { |asked|
+        [asked.request_method, asked.path_definition]
+      })
+
+      def whose(env) = env[Accounts::ACCOUNT]&.fetch(:club_id) || env[Corner::TOKEN]
+
+      def refused(club)
+        return ONE if @at_work.include?(club)
+        BUSY if @at_work.size >= MOST
+      end
+
+      # The answer of a process that was forked, which goes on to be read from it; the block when that is over.
+      def apart(env, &over)
+        reading, writing = IO.pipe(binmode: true)
+        pid = fork { child(env, writing) }
+        writing.close
+        body = Coming.new(reading, pid, over)
+        [*Marshal.load(reading), body]
+      rescue EOFError
+        body.close
+        Errors.response(500, Room::BROKEN)
+      end
+
+      # Nothing of the server's own is touched: another connection, and no way out but its end.
+      def child(env, writing)
+        Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
+        Process.setrlimit(Process::RLIMIT_CPU, LONGEST)
+        status, headers, parts = @again.call(Store::Database.again(@db)).call(env)
+        length = {"content-length" => parts.sum(&:bytesize).to_s} if parts.is_a?(Array)
+        writing.write(Marshal.dump([status, headers.to_h.merge(length.to_h)]))
+        parts.each { |part| writing.write(part) }
+        writing.close
+      rescue Errno::EPIPE
+        nil # nobody wants it any more
+      rescue => e
+        Said.error("beside", e)
+      ensure
+        exit!(0)
+      end
+
+      # What another process makes as the body of an answer, as it comes.
+      class Coming
+        PIECE = 65_536 # bytes
+
+        def initialize(reading, pid, over)
+          @reading = reading
+          @pid = pid
+          @over = over
+        end
+
+        def each
+          while (piece = @reading.read(PIECE))
+            yield piece
+          end
+        end
+
+        # Whether all of it was read or not.
+        def close
+          return if @reading.closed?
+          @reading.close
+          Process.wait(@pid)
+        ensure
+          @over.call
+        end
+      end
+    end
+  end
+end

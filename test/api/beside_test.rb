@@ -1,0 +1,94 @@
+require "support/api"
+require_relative "../../demo/club"
+
+# Large work of one club is done in a process of its own: the answer is the same, what goes wrong is said, and one club
+# takes no more than its place. With what is committed, in a database of its own.
+class BesideTest < Minitest::Test
+  include Rack::Test::Methods
+
+  Api = JauntyBell::Api
+  SECRET = "s" * 64
+
+  def setup
+    ENV["JAUNTY_SECRET"] = SECRET
+    @was, Api::Beside.inline = Api::Beside.inline, false
+    JauntyBell::Demo::Club.new(db, today: Clock.today, weeks: 2).load(hash: ApiTest.password_hash) if db[:clubs].empty?
+    Api::Throttle.reset(db)
+    post "/api/account/login", JSON.generate(login: JauntyBell::Demo::Club::OWNER, password: ApiTest::PASSWORD),
+      "CONTENT_TYPE" => "application/json"
+    assert_equal 200, last_response.status
+  end
+
+  def teardown = Api::Beside.inline = @was
+
+  def db = TestDatabase.open("jaunty_beside")
+
+  def app = @app ||= Api::Server.build(db, secret: SECRET)
+
+  def default_host = "127.0.0.1"
+
+  def made(path, inline:)
+    Api::Beside.inline = inline
+    get path
+    [last_response.status, last_response.headers.slice("content-type", "content-length", "content-disposition"),
+      last_response.body]
+  end
+
+  def test_the_answer_is_the_same_as_here
+    student = db[:students].first(name: "Oona Ferrier")[:id]
+    card, held = db[:cards].get(:id), db[:classes].exclude(card_id: nil).get(:id)
+    ["/api/records/exports/marks.csv", "/api/records/club.json", "/api/paper/cards/#{card}/pocket.pdf",
+      "/api/book/students/#{student}/report.pdf", "/api/floor/classes/#{held}/track.wav",
+      "/api/book/students/#{SecureRandom.uuid}/report.pdf"].each do |path|
+      here, apart = [true, false].map { |inline| made(path, inline: inline) }
+      plain = ->((status, headers, body)) { [status, headers, body.b.gsub(/CreationDate \([^)]*\)|^\/ID.*$/n, "".b)] }
+      assert_equal plain.call(here)[0, 2], plain.call(apart)[0, 2], path
+      assert plain.call(here)[2] == plain.call(apart)[2], path
+    end
+  end
+
+  def test_what_is_sent_is_taken_in
+    text = "name,group,stance\nNew Person,#{db[:groups].get(:name)},orthodox"
+    post "/api/records/imports", JSON.generate(kind: "roster", text: text, keep: "all"),
+      "CONTENT_TYPE" => "application/json"
+    assert_equal 1, JSON.parse(last_response.body)["kept"], last_response.body
+    assert_equal 1, db[:students].where(name: "New Person").delete
+    post "/api/records/imports", JSON.generate(kind: "roster", text: "moon", keep: "all"),
+      "CONTENT_TYPE" => "application/json"
+    assert_equal [200, true], [last_response.status, JSON.parse(last_response.body)["missing"].any?]
+  end
+
+  def env(club)
+    asked = Struct.new(:request_method, :path_definition).new("get", "/api/records/club.json")
+    {OpenapiFirst::REQUEST => asked, Api::Accounts::ACCOUNT => {club_id: club}}
+  end
+
+  def test_one_for_each_club_and_few_at_once
+    beside = Api::Beside.new(nil, db) { ->(_) { [200, {}, ["made"]] } }
+    first = beside.call(env("one"))
+    assert_equal [429, 429], [beside.call(env("one")), beside.call(env("one"))].map(&:first)
+    second = beside.call(env("two"))
+    assert_match(/for others/, beside.call(env("three")).last.first)
+    bodies = [first, second].map { |_, _, body| body.to_enum.to_a.join.tap { body.close } }
+    assert_equal %w[made made], bodies
+    assert_equal 200, beside.call(env("one")).tap { |answer| answer.last.close }.first
+  end
+
+  def test_what_breaks_there_is_said_and_leaves_nothing
+    _, written = capture_subprocess_io do
+      beside = Api::Beside.new(nil, db) { ->(_) { raise "somebody's knee" } }
+      2.times { assert_equal 500, beside.call(env("one")).first }
+    end
+    assert_match(/beside: RuntimeError/, written)
+    refute_match(/knee/, written)
+    assert_raises(Errno::ECHILD) { Process.wait(-1, Process::WNOHANG) && raise(Errno::ECHILD) }
+  end
+
+  # It is behind everything else.
+  def test_it_gives_way
+    beside = Api::Beside.new(nil, db) { ->(_) { [200, {}, [Process.getpriority(Process::PRIO_PROCESS, 0).to_s]] } }
+    body = beside.call(env("one")).last
+    assert_equal Api::Beside::NICE, body.to_enum.to_a.join.to_i
+    body.close
+  end
+end
