@@ -14,6 +14,8 @@ module JauntyBell
       Store::Cluster::Failed, Store::Database::TooNew, Store::Partitions::Unequal, Core::InvalidInput, Store::Conflict,
       Sequel::DatabaseConnectionError, SystemCallError].freeze
 
+    ADDRESS = %r{\Ahttps?://[^\s/]+/?\z}
+    CLUB = %w[list new reset export move stay import].freeze
     ALONE = %w[nightly partition].freeze # need nothing more said
 
     USAGE = <<~TEXT
@@ -26,6 +28,9 @@ module JauntyBell
       bin/club new NAME OWNER EMAIL ZONE  a club with its owner's account; prints a password for it
       bin/club reset EMAIL                a code for a new password; it ends a second factor too
       bin/club export NAME FILE           one club as JSON
+      bin/club move NAME DATABASE ADDRESS a club to another server, of which this machine reaches the database; what
+                                          is asked of it here is passed on to ADDRESS from then on
+      bin/club stay NAME                  a move that was ended half way is taken back
       bin/club import FILE                a club from such a file; prints a password for each of its accounts
     TEXT
 
@@ -89,7 +94,7 @@ module JauntyBell
     end
 
     def do_club(command, *arguments)
-      raise Refused, "Say list, new, reset, export or import." unless %w[list new reset export import].include?(command)
+      raise Refused, "Say #{CLUB.join(", ")}." unless CLUB.include?(command)
       send(:"do_#{command}", *arguments)
     end
 
@@ -118,12 +123,28 @@ module JauntyBell
 
     def do_export(name, path)
       with_database do |db|
-        ids = db[:clubs].where(name: name).select_map(:id)
-        unless ids.size == 1
-          raise Refused, "There #{ids.empty? ? "is no club" : "are #{ids.size} clubs"} called \"#{name}\" here."
-        end
-        File.write(path, JSON.generate(Store::WholeClub.of(db, ids.first)), perm: 0o600)
+        File.write(path, JSON.generate(Store::WholeClub.of(db, club_called(db, name))), perm: 0o600)
         say "#{path}: #{File.size(path) / 1024} kB"
+      end
+    end
+
+    def do_move(name, database, address)
+      raise Refused, "\"#{address}\" is no address of a server: https://two.example." unless address.match?(ADDRESS)
+      with_database do |db|
+        id = club_called(db, name)
+        there = Store::Database.open(Premises.checked_url(database))
+        Store::Database.migrate(there)
+        Store::Move.new(db, there, id, to: address).run
+        say "#{name} is at #{address} now. Devices go on where they are; whoever signs in anew does it there."
+      ensure
+        there&.disconnect
+      end
+    end
+
+    def do_stay(name)
+      with_database do |db|
+        raise Refused, "#{name} has gone already." if Store::Move.stay(db, club_called(db, name)).zero?
+        say "#{name} stays."
       end
     end
 
@@ -136,6 +157,13 @@ module JauntyBell
         say "The club is here.#{" Passwords, to be changed at the first sign-in:" if passwords.any?}"
         passwords.each { |email, password| say "  #{email}  #{password}" }
       end
+    end
+
+    # Its id.
+    def club_called(db, name)
+      ids = db[:clubs].where(name: name).select_map(:id)
+      return ids.first if ids.size == 1
+      raise Refused, "There #{ids.empty? ? "is no club" : "are #{ids.size} clubs"} called \"#{name}\" here."
     end
 
     def with_database

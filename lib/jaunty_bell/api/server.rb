@@ -50,6 +50,7 @@ module JauntyBell
             use Contract, Server.contract
             use SignIns
             use accounts
+            use PassedOn, db
             use SameClub
             use Connected, db
             use Watch

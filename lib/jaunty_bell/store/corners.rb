@@ -47,6 +47,18 @@ module JauntyBell
           Visit.new(**row.slice(:club_id, :guardian, :device_id, :country), student: student, corner_id: row[:id])
         end
 
+        # The club (moving_at, moved_to, moved_key) of the page of a code or a token that is going, or has gone, to
+        # another server; nil of any other.
+        def club_that_moves(db, digest)
+          going = db[:corners].where(digest: digest).select(:club_id).union(db[:corner_devices].where(digest: digest)
+            .select(:club_id)).union(db[:moved_tokens].where(digest: digest).select(:club_id))
+          db[:clubs].where(id: going).where(Sequel.|(Sequel.~(moved_to: nil), Sequel.~(moving_at: nil)))
+            .select(Sequel[:id].as(:club_id), :moving_at, :moved_to, :moved_key).first
+        end
+
+        # Tokens are long: their digest is enough.
+        def digest(token) = Digest::SHA256.hexdigest(token)
+
         # Those of a set of pages that stand.
         def standing(set) = set.where(ended_at: nil).where { ends_at > Clock.now }
 
@@ -54,9 +66,6 @@ module JauntyBell
 
         NOTED_EVERY = 3_600 # seconds; how exactly the last use of a device is known
         private_constant :NOTED_EVERY
-
-        # Tokens are long: their digest is enough.
-        def digest(token) = Digest::SHA256.hexdigest(token)
 
         def found(db) = standing(db[:corners]).join(:clubs, id: :club_id).select_all(:corners)
 

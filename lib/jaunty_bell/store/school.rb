@@ -6,7 +6,8 @@ module JauntyBell
       # last: all a request begins with, in one query.
       ACCOUNT = <<~SQL.freeze
         SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings,
-          country, sessions.last_use, sessions.created_at AS began, sessions.session_id, sessions.device,
+          country, moving_at, moved_to, moved_key, sessions.last_use, sessions.created_at AS began,
+          sessions.session_id, sessions.device,
           EXISTS (SELECT FROM account_otp_keys WHERE account_otp_keys.id = logins.id) AS time_codes,
           (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id)
             AS own_techniques
@@ -15,6 +16,21 @@ module JauntyBell
         WHERE logins.id = ? AND logins.status_id = 2 AND accounts.status_id = 2 AND sessions.session_id IN ?
         ORDER BY accounts.club_id = sessions.club_id DESC NULLS LAST, chosen_at DESC NULLS LAST, accounts.id LIMIT 1
       SQL
+
+      # The same of somebody whom another server knows; there is no session of theirs here.
+      PLACE = <<~SQL.freeze
+        SELECT accounts.id, accounts.club_id, accounts.name, logins.id AS login_id, email, role, numbering, settings,
+          country, moving_at, moved_to, moved_key, NULL AS session_id, NULL AS device,
+          (SELECT jsonb_agg(entry ORDER BY id) FROM techniques WHERE techniques.club_id = accounts.club_id)
+            AS own_techniques
+        FROM accounts JOIN logins ON logins.id = login_id JOIN clubs ON clubs.id = accounts.club_id
+        WHERE email = ? AND accounts.club_id = ? AND accounts.status_id = 2
+      SQL
+
+      def self.place(db, email, club_id) = db.fetch(PLACE, email, club_id).first
+
+      # The key of the server a club came from, or nil.
+      def self.arrived_key(db, club_id) = db[:clubs].where(id: club_id).get(:arrived_key)
 
       # By the id of a login and the (hashed) ids its session may have; in the club that session is in, or the one they
       # chose last. Nil where there is no such session, or no place in any club.

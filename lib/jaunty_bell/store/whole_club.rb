@@ -38,13 +38,12 @@ module JauntyBell
          tables: TABLES.to_h { |table| [table, rows(table, club_id).map { |row| plain_row(named(row, emails)) }] }}
       end
 
-      # Makes the club of a file, all or nothing. Yields the email of each who has no account on this server yet, and
-      # takes the hash of its password. Raises Core::InvalidInput.
-      def put(file)
+      # Makes the club of a file, all or nothing, under an id of its own or the one that is given. Yields the email of
+      # each who has no account on this server yet, and takes the hash of its password. Raises Core::InvalidInput.
+      def put(file, id: SecureRandom.uuid)
         data = checked(file)
         refuse_again(data)
         @db.transaction(savepoint: true) do
-          id = SecureRandom.uuid
           @db[:clubs].insert(id: id, **data["club"].transform_keys(&:to_sym).slice(*OF_CLUB),
             settings: Sequel.pg_jsonb(data["club"]["settings"]))
           accounts = data["accounts"].to_h do |row|
