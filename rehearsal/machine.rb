@@ -13,7 +13,7 @@ module Rehearsal
 
     Program = Struct.new(:command, :environment, :as, :pid, :thread)
 
-    attr_reader :name, :address, :folder
+    attr_reader :name, :address, :folder, :space
 
     def self.bridge(address)
       sh("ip", "link", "add", BRIDGE, "type", "bridge")

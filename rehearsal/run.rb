@@ -15,12 +15,13 @@ module Rehearsal
     QUIET = 4 # seconds between two mishaps
     Round = Struct.new(:kind, :from, :to)
 
-    def initialize(clubs:, rounds:, seed:, keep:)
+    def initialize(clubs:, rounds:, seed:, keep:, stay:)
       @count = clubs
       @rounds = rounds
       @random = Random.new(seed)
       @seed = seed
       @keep = keep
+      @stay = stay
       @done = []
     end
 
@@ -30,6 +31,7 @@ module Rehearsal
       File.chmod(0o755, @folder)
       @service = Service.new(@folder)
       evening = classes
+      return stay(evening) if @stay
       rounds
       sleep QUIET
       tell(Verdict.new(evening.end, @service.db))
@@ -52,6 +54,18 @@ module Rehearsal
       say format("%d clubs, three databases, two processes, their proxies: there after %.1f s", @count, clock - began)
       sleep 2 * QUIET
       evening
+    end
+
+    # It stays as it is, for whoever wants to try what an operator does (docs/operating.md), until it is ended.
+    def stay(evening)
+      say "", "Each machine is a network namespace: ip netns exec NAME COMMAND. Its files are in #{@folder}.",
+        *@service.machines.map { |name, machine| "  #{machine.space}  #{name}  #{machine.address}" },
+        "Ctrl-C ends it."
+      begin
+        sleep
+      rescue Interrupt
+        tell(Verdict.new(evening.end, @service.db))
+      end
     end
 
     def rounds
@@ -103,9 +117,9 @@ module Rehearsal
   end
 end
 
-given = {clubs: 50, rounds: Rehearsal::Mishaps::FEW.size, seed: 1, keep: false}
+given = {clubs: 50, rounds: Rehearsal::Mishaps::FEW.size, seed: 1, keep: false, stay: false}
 OptionParser.new do |parser|
   %i[clubs rounds seed].each { |name| parser.on("--#{name} N", Integer) { |value| given[name] = value } }
-  parser.on("--keep") { given[:keep] = true }
+  %i[keep stay].each { |name| parser.on("--#{name}") { given[name] = true } }
 end.parse!
 exit Rehearsal::Run.new(**given).call
