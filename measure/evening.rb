@@ -10,6 +10,7 @@ require_relative "../rehearsal/clubs"
 require_relative "../rehearsal/evening"
 require_relative "../rehearsal/verdict"
 require_relative "busy"
+require_relative "growth"
 
 class MeasureEvening
   HOST = "127.0.0.1"
@@ -111,6 +112,16 @@ class MeasureEvening
     by_minute = memory.each_slice(60 / LOOKED).map { |some| some.last.join("+") }
     say "memory of the processes (MB), by the minute: #{by_minute.join(" ")}"
     told(verdict)
+    keep(answers, spans)
+  end
+
+  # For the drawing of how it grows.
+  def keep(answers, spans)
+    calm, loud = spans.values_at(:calm, :busy).map { |list| within(answers, list).sort }
+    at = ->(times, share) { times[(times.size * share).ceil - 1] }
+    Growth.keep({"clubs" => @count, "classes" => @classes, "minutes" => @minutes, "on" => Date.today.iso8601,
+      "median" => at.call(calm, 0.5), "p95" => at.call(calm, 0.95), "busy_median" => at.call(loud, 0.5),
+      "busy_p95" => at.call(loud, 0.95)})
   end
 
   def within(all, spans) = all.select { |_, at, _| spans.any? { |span| span.cover?(at) } }.map(&:last)

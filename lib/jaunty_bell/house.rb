@@ -77,6 +77,7 @@ module JauntyBell
       if Settings.mail_stand_in?
         Letters.stand_in = StandIns::MailServer.new(File.join(Settings.data, "letters")).start
       end
+      Zeitwerk::Loader.eager_load_all # a process that is forked waits for nobody who is just loading something
       app = Api::Server.build(db, secret: Settings.secret, https: Settings.https?, copies: Settings.copies)
       launcher = Puma::Launcher.new(configuration(app, db),
         log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))

@@ -2,7 +2,7 @@ require "support/api"
 require_relative "../../demo/club"
 
 # Large work of one club is done in a process of its own: the answer is the same, what goes wrong is said, and one club
-# takes no more than its place. With what is committed, in a database of its own.
+# takes no more than its place. With what is committed, in a database of its own. The same on any day.
 class BesideTest < Minitest::Test
   include Rack::Test::Methods
 
@@ -82,6 +82,12 @@ class BesideTest < Minitest::Test
     assert_match(/beside: RuntimeError/, written)
     refute_match(/knee/, written)
     assert_raises(Errno::ECHILD) { Process.wait(-1, Process::WNOHANG) && raise(Errno::ECHILD) }
+  end
+
+  def test_every_such_route_is_in_the_contract
+    paths = Api::Server.contract.paths.to_h { |path| path.respond_to?(:path) ? [path.path, path] : path }
+    assert_operator Api::Room.large.size, :>, 8
+    assert_empty Api::Room.large.reject { |_, path| paths.key?(path) }
   end
 
   # It is behind everything else.

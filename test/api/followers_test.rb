@@ -1,6 +1,6 @@
 require "support/api"
 
-# Screens that follow a class: who may, how many, until when, and from whichever process.
+# Screens that follow a class: who may, how many, until when, and from whichever process. The same on any day.
 class FollowersTest < ApiTest
   Followers = JauntyBell::Api::Followers
 

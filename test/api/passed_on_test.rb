@@ -4,7 +4,7 @@ require "jaunty_bell/keeping"
 require_relative "../../demo/club"
 
 # A club goes to another server while it is used: its devices go on at the address they know, nothing is lost, and
-# nobody else can pose as the server it came from.
+# nobody else can pose as the server it came from. The same on any day.
 class PassedOnTest < Minitest::Test
   include Rack::Test::Methods
 

@@ -17,7 +17,7 @@ class Served
     File.chmod(0o755, @folder)
     @https, @http, @port, @pg_port = Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } }
     @layout = JauntyBell::Installed::Layout.new(@folder)
-    @wanted = JauntyBell::Installed::Wanted.new(name: NAME, hall: true, code: "three-words-of-ours")
+    @wanted = JauntyBell::Installed::Wanted.new(name: NAME, hall: true, code: "three-words-of-ours", processes: 2)
     @files = JauntyBell::Installed::Files.new(@layout, @wanted, password: "x")
     @log = File.join(@folder, "log")
     @running = {}

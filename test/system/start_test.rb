@@ -77,6 +77,8 @@ class StartTest < Minitest::Test
       {"HOST" => "203.0.113.7"} => /cannot listen on HOST=203\.0\.113\.7/,
       {"HOST" => "no such host"} => /cannot listen on HOST/,
       {"PORT" => "abc"} => /PORT is a number from 1 to 65535, not "abc"/,
+      {"JAUNTY_PROCESSES" => "0"} => /JAUNTY_PROCESSES is a number from 1 to 64, not "0"/,
+      {"JAUNTY_COPIES" => "three"} => /JAUNTY_COPIES is one, two or two-or-alone, not "three"/,
       {"PORT" => "70000"} => /PORT is a number/, {"JAUNTY_TODAY" => "soon"} => /JAUNTY_TODAY is a date/
     }.each do |settings, expected|
       said = said_by(start(settings))

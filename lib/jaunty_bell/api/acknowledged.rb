@@ -9,8 +9,7 @@ module JauntyBell
       SEEN = "jaunty_seen"
       SEEN_FOR = 60 # seconds; a replica further behind is not read from
       READING = %w[GET HEAD OPTIONS].freeze
-      ONE_ONLY = "This is on one machine so far, and the second one does not answer: it is kept here, and sent again " \
-        "by itself.".freeze
+      ONE_ONLY = "This is on one machine so far; the second does not answer. It is kept here and sent again by itself."
 
       def initialize(app, db, copies)
         @app = app

@@ -44,16 +44,18 @@ module JauntyBell
         BUSY if @at_work.size >= MOST
       end
 
-      # The answer of a process that was forked, which goes on to be read from it; the block when that is over.
+      # The answer of a process that was forked, which goes on to be read from it; the block when that is over. Its
+      # first line is status and headers.
       def apart(env, &over)
         reading, writing = IO.pipe(binmode: true)
         pid = fork { child(env, writing) }
         writing.close
         body = Coming.new(reading, pid, over)
-        [*Marshal.load(reading), body]
-      rescue EOFError
-        body.close
-        Errors.response(500, Room::BROKEN)
+        head = reading.gets or return body.close && Errors.response(500, Room::BROKEN)
+        [*JSON.parse(head), body]
+      rescue SystemCallError
+        over.call # there is no room for another process
+        Errors.response(503, BUSY)
       end
 
       # Nothing of the server's own is touched: another connection, and no way out but its end.
@@ -62,7 +64,7 @@ module JauntyBell
         Process.setrlimit(Process::RLIMIT_CPU, LONGEST)
         status, headers, parts = @again.call(Store::Database.again(@db)).call(env)
         length = {"content-length" => parts.sum(&:bytesize).to_s} if parts.is_a?(Array)
-        writing.write(Marshal.dump([status, headers.to_h.merge(length.to_h)]))
+        writing.puts(JSON.generate([status, headers.to_h.merge(length.to_h)]))
         parts.each { |part| writing.write(part) }
         writing.close
       rescue Errno::EPIPE
@@ -91,11 +93,11 @@ module JauntyBell
 
         # Whether all of it was read or not.
         def close
-          return if @reading.closed?
+          return true if @reading.closed?
           @reading.close
           Process.wait(@pid)
-        ensure
           @over.call
+          true
         end
       end
     end

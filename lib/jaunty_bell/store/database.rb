@@ -8,6 +8,7 @@ module JauntyBell
       # A server that is cut off is noticed in some seconds, not in the quarter of an hour a network allows.
       WATCHED = {tcp_user_timeout: 6_000, keepalives_idle: 4, keepalives_interval: 2, keepalives_count: 2}.freeze
       CONNECT = 3 # seconds
+      PATIENT = 30 # seconds to connect, for one that stands behind everything else
       VALID = 5 # seconds for which an unused connection is believed in
 
       # A Sequel::Database; `replica` is the address of a server beside it that may be read from (Replica), and `copies`
@@ -29,7 +30,8 @@ module JauntyBell
 
       # The same opened once more, for a process that was forked: a connection cannot be shared.
       def self.again(db)
-        Sequel.connect(db.uri, **db.opts[:orig_opts], max_connections: 2).tap { |other| prepare(other) }
+        Sequel.connect(db.uri, **db.opts[:orig_opts], max_connections: 2, connect_timeout: PATIENT)
+          .tap { |other| prepare(other) }
       end
 
       # The replica as Sequel is told of it.

@@ -49,13 +49,14 @@ module JauntyBell
           })
         end
 
-        # The program's own role and database, made once, on the first machine that leads.
+        # The program's own role and database, made once, on the first machine that leads. The role makes a database of
+        # its own to try a backup in, and sees how far the replicas are.
         def made
           <<~SH
             #!/bin/sh
             # Patroni runs this on the first machine that leads, with the address of its database.
             exec psql -v ON_ERROR_STOP=1 "$1" <<'SQL'
-            CREATE ROLE #{ROLE} LOGIN PASSWORD '#{secret("program")}' IN ROLE pg_monitor;
+            CREATE ROLE #{ROLE} LOGIN CREATEDB PASSWORD '#{secret("program")}' IN ROLE pg_monitor;
             CREATE DATABASE #{DATABASE} OWNER #{ROLE};
             SQL
           SH
@@ -99,7 +100,7 @@ module JauntyBell
            },
            pg_hba: ["local all all peer", *@service.databases.values.flat_map { |each|
              ["host replication replicator #{each}/32 scram-sha-256", "host all all #{each}/32 scram-sha-256"]
-           }, *@service.applications.values.map { |each| "host #{DATABASE} #{ROLE} #{each}/32 scram-sha-256" }],
+           }, *@service.applications.values.map { |each| "host all #{ROLE} #{each}/32 scram-sha-256" }],
            basebackup: [{checkpoint: "fast"}], # a new replica does not wait for the next one
            parameters: {unix_socket_directories: File.dirname(@data), **LOGGING}}
         end
