@@ -18,12 +18,14 @@ class MeasureEvening
   WEEKS = 26 # of history
   THINK = 6 # seconds between two taps of a coach, on average
   LOOKED = 10 # seconds between two looks at how much memory is taken
+  STEAL = 7 # of what the kernel counts, the time that others on the same hardware took
   SHARES = [0.5, 0.95, 0.99].freeze
 
   def initialize(clubs:, classes:, minutes:)
     @count = clubs
     @classes = [classes, clubs].min
     @minutes = minutes
+    @taken = []
   end
 
   # {clubs:, classes:, calm: {what => [50 %, 95 %, 99 %]}, …}, as it is printed.
@@ -79,14 +81,18 @@ class MeasureEvening
   # Calm and busy minutes take turns, so that whatever else the machine does falls on both.
   def minute(kind, spans, memory, done)
     busy = Busy.new(HOST, @port, "coach#{large}@clubs.example", Rehearsal::Clubs::PASSWORD).begin if kind == :busy
-    from = now
+    from, before = now, cpu
     spend(60, memory)
     spans[kind] << (from...now)
+    @taken << cpu.zip(before).map { |one, two| one - two }.then { |all| all[STEAL].fdiv(all.sum) * 100 }.round
     busy&.end&.each { |what, count| done[what] += count }
   end
 
   # A club of 500, where there is one.
   def large = (@count >= Rehearsal::Clubs::LARGE_EVERY) ? Rehearsal::Clubs::LARGE_EVERY - 1 : @count - 1
+
+  # What the kernel counts of the cores' time so far.
+  def cpu = File.readlines("/proc/stat").first.split.drop(1).first(8).map(&:to_i)
 
   def spend(seconds, memory)
     until_then = clock + seconds
@@ -111,6 +117,7 @@ class MeasureEvening
     say "  the busy club: #{done.map { |what, count| "#{count} × #{what}" }.join(", ")}"
     by_minute = memory.each_slice(60 / LOOKED).map { |some| some.last.join("+") }
     say "memory of the processes (MB), by the minute: #{by_minute.join(" ")}"
+    say "of the cores' time others on the same hardware took, by the minute (%): #{@taken.join(" ")}"
     told(verdict)
     keep(answers, spans)
   end
