@@ -57,6 +57,27 @@ class HealthTest < ApiTest
     refute_includes routes, "GET /quick"
   end
 
+  # What the other processes of the service said last is told together with what this one knows.
+  def test_all_processes_of_the_service
+    JauntyBell::Api::Watch.note("GET /shared", 0.4)
+    processes = Store::Processes.new(db)
+    said = {name: "elsewhere:4000 7", began: Time.now - 60, memory_kb: 400_000,
+            slow: [{route: "GET /shared", count: 5, ms: 900}, {route: "GET /theirs", count: 2, ms: 300}],
+            errors: [{at: "2099-01-01T00:00:00Z", where: "GET /x", kind: "RuntimeError"}]}
+    id = uuid
+    processes.say(id, **said)
+    JauntyBell::Api::Heartbeat.say(db)
+    told = health
+    assert_equal 2, told[:processes].size, "itself once"
+    assert_includes told[:processes].map { |each| each[:name] }, "elsewhere:4000 7"
+    assert_includes told[:slow], {route: "GET /shared", count: 6, ms: 900}
+    assert_includes told[:slow].map { |each| each[:route] }, "GET /theirs"
+    assert_equal "GET /x", told[:errors].first[:where]
+    db[:processes].where(id: id).update(seen_at: Time.now - 2 * Store::Processes::GONE)
+    JauntyBell::Api::Heartbeat.say(db)
+    assert_equal 1, health[:processes].size, "who says nothing any more is gone"
+  end
+
   def test_it_is_for_owners
     sign_in(@coach)
     health

@@ -38,22 +38,19 @@ module JauntyBell
       def back = alone { TABLES.select { |table| begun?(table) }.each { |table| patiently { put_away(table) } } }
 
       # {table => :parted, :whole, or how many rows are copied already}
-      def state
-        TABLES.to_h do |table|
-          [table, if parted?(table)
-                    :parted
-                  else
-                    begun?(table) ? progress(table)[:copied] : :whole
-                  end]
-        end
-      end
+      def state = TABLES.to_h { |table| [table, state_of(table)] }
 
       private
 
+      def state_of(table)
+        return :parted if parted?(table)
+        begun?(table) ? progress(table)[:copied] : :whole
+      end
+
       def alone
         @db.synchronize do
-          raise Conflict.new("The tables are being cut already.") unless @db.get(Sequel.function(:pg_try_advisory_lock,
-            ONE))
+          free = @db.get(Sequel.function(:pg_try_advisory_lock, ONE))
+          raise Conflict.new("The tables are being cut already.") unless free
           begin
             progress_table
             yield
