@@ -38,6 +38,18 @@ module JauntyBell
         end
       end
 
+      # Ids of the clubs of which something that can be worked out is not there: what students with marks own, what
+      # classes came to, what cards add up to; found at once, however many clubs there are.
+      def behind
+        theirs = ->(owner, key) { {:club_id => Sequel[owner][:club_id], key => Sequel[owner][:id]} }
+        students = @db[:students].where(@db[:marks].where(theirs.call(:students, :student_id)).exists)
+          .exclude(@db[:masteries].where(theirs.call(:students, :student_id)).exists)
+        classes = @db[:classes].exclude(ended_at: nil).exclude(card_id: nil)
+          .exclude(@db[:class_works].where(theirs.call(:classes, :class_id)).exists)
+        [students, classes, @db[:cards].where(rope: nil)].map { |set| set.select(:club_id) }.reduce(:union)
+          .select_order_map(:club_id)
+      end
+
       # Whether a server that has no club yet begins with the demo: not where it was put away, or never wanted.
       def demo? = @db[:clubs].empty? && @db[:server_notes].where(name: NO_DEMO).empty?
 

@@ -5,19 +5,7 @@ module JauntyBell
     class Derived
       # Works out what is missing of every club; the block is told a line for each thing that takes a while. Returns how
       # many students and classes it was.
-      def self.renew(db, &say) = behind(db).sum { |id| new(db, id).renew(&say) }
-
-      # Clubs of which something is missing, found at once however many there are.
-      def self.behind(db)
-        of = ->(owner, key) { {:club_id => Sequel[owner][:club_id], key => Sequel[owner][:id]} }
-        students = db[:students].where(db[:marks].where(of.call(:students, :student_id)).exists)
-          .exclude(db[:masteries].where(of.call(:students, :student_id)).exists)
-        classes = db[:classes].exclude(ended_at: nil).exclude(card_id: nil)
-          .exclude(db[:class_works].where(of.call(:classes, :class_id)).exists)
-        [students, classes, db[:cards].where(rope: nil)].map { |set| set.select(:club_id) }.reduce(:union)
-          .select_order_map(:club_id)
-      end
-      private_class_method :behind
+      def self.renew(db, &say) = Store::Clubs.new(db).behind.sum { |id| new(db, id).renew(&say) }
 
       def initialize(db, club_id)
         @club = Services::Club.new(db, club_id)
