@@ -102,7 +102,7 @@ class MeasureEvening
     end
   end
 
-  def workers = `pgrep -P #{@server} -f worker`.split
+  def workers = IO.popen(["pgrep", "-P", @server.to_s, "-f", "worker"], &:read).split
 
   def tell(verdict, memory, spans, done)
     say "", "#{@classes} classes at once for #{@minutes} minutes, #{verdict.found["answers"].size} requests; " \

@@ -11,7 +11,8 @@ module Rehearsal
     BRIDGE = "jaunty0"
     AGAIN = 1 # seconds after which a program that ended is started again
 
-    Program = Struct.new(:command, :environment, :as, :pid, :thread)
+    # `command` as it is spawned, its environment first; `log` where what it says goes.
+    Program = Struct.new(:command, :log, :pid, :thread)
 
     attr_reader :name, :address, :folder, :space
 
@@ -41,8 +42,10 @@ module Rehearsal
 
     # Runs a program until it is told otherwise.
     def run(what, *command, environment: {}, as: nil)
-      program = @programs[what] = Program.new(command, environment, as)
-      program.thread = Thread.new { keep(what, program) }
+      who = as ? ["setpriv", "--reuid=#{as}", "--regid=#{as}", "--init-groups"] : []
+      program = @programs[what] = Program.new([environment, "ip", "netns", "exec", @space, *who, *command],
+        File.join(File.dirname(folder), "#{name}-#{what}.log"))
+      program.thread = Thread.new { keep(program) }
     end
 
     # It ends at once, and is started again.
@@ -73,9 +76,6 @@ module Rehearsal
     def deaf_to(other) = sh("ip", "-n", @space, "route", "add", "blackhole", "#{other.address}/32")
 
     def hears(other) = sh("ip", "-n", @space, "route", "del", "blackhole", "#{other.address}/32")
-
-    # MB that are free on its disk.
-    def free = `df -Pm #{folder}`.lines.last.split[3].to_i
 
     # Fills what is left of its disk; `room` empties it again.
     def fill = system("dd", "if=/dev/zero", "of=#{filler}", "bs=1M", err: File::NULL)
@@ -108,18 +108,15 @@ module Rehearsal
       sh("ip", "-n", @space, "link", "set", "lo", "up")
     end
 
-    def keep(what, program)
+    def keep(program)
       until @dead
-        begin_and_wait(what, program) if @on
+        begin_and_wait(program) if @on
         sleep AGAIN
       end
     end
 
-    def begin_and_wait(what, program)
-      who = program.as ? ["setpriv", "--reuid=#{program.as}", "--regid=#{program.as}", "--init-groups"] : []
-      log = [File.join(File.dirname(folder), "#{name}-#{what}.log"), "a"]
-      program.pid = spawn(program.environment, "ip", "netns", "exec", @space, *who, *program.command, pgroup: true,
-        out: log, err: log)
+    def begin_and_wait(program)
+      program.pid = Process.spawn(*program.command, :pgroup => true, [:out, :err] => [program.log, "a"])
       Process.wait(program.pid)
       program.pid = nil
     end
@@ -130,7 +127,7 @@ module Rehearsal
       ""
     end
 
-    def all_pids = `ip netns pids #{@space}`.split.map(&:to_i)
+    def all_pids = IO.popen(["ip", "netns", "pids", @space], &:read).split.map(&:to_i)
 
     # Again and again: what is killed may have begun something meanwhile.
     def kill_all

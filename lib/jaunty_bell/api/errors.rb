@@ -4,8 +4,8 @@ module JauntyBell
   module Api
     # What is wrong, where, and what to do: the one shape of every answer that is not a success.
     module Errors
-      AWAY = "The club's database cannot be reached at the moment. What you typed is still here; what was tapped in a " \
-        "class is sent again by itself.".freeze
+      AWAY = "The club's database cannot be reached at the moment. What you typed is still here; what was tapped in " \
+        "a class is sent again by itself.".freeze
       FULL = "The server's disk is full. What you typed is still here, and is kept once somebody has made room."
       # What is worth asking again, and after how many seconds
       SOON = {429 => {"retry-after" => "5"}, 503 => {"retry-after" => "2"}}.freeze

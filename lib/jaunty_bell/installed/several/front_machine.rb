@@ -8,8 +8,8 @@ module JauntyBell
       class FrontMachine
         PORT = 8080
         PROXY = "/etc/haproxy/haproxy.cfg"
-        NOBODY = "The club's server cannot be reached at the moment. What you typed is still here; what was tapped in a " \
-          "class is sent again by itself.".freeze
+        NOBODY = "The club's server cannot be reached at the moment. What you typed is still here; what was tapped " \
+          "in a class is sent again by itself.".freeze
 
         def initialize(service)
           @service = service
