@@ -11,7 +11,7 @@ require_relative "verdict"
 
 module Rehearsal
   class Run
-    HEALED = 150 # seconds in which everything has to be as it was
+    HEALED = 300 # seconds in which everything has to be as it was
     QUIET = 4 # seconds between two mishaps
     Round = Struct.new(:kind, :from, :to)
 
@@ -58,9 +58,10 @@ module Rehearsal
 
     # It stays as it is, for whoever wants to try what an operator does (docs/operating.md), until it is ended.
     def stay(evening)
-      say "", "Each machine is a network namespace: ip netns exec NAME COMMAND. Its files are in #{@folder}.",
+      say "", "A command on a machine, whose files are in #{@folder}:",
+        "  nsenter -t #{Process.pid} -m ip netns exec MACHINE COMMAND",
         *@service.machines.map { |name, machine| "  #{machine.space}  #{name}  #{machine.address}" },
-        "Ctrl-C ends it."
+        "For a start: patronictl -c #{@folder}/a/patroni.json list. Ctrl-C ends it."
       begin
         sleep
       rescue Interrupt

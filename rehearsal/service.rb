@@ -17,7 +17,7 @@ module Rehearsal
     ROOT = File.expand_path("..", __dir__)
     SMALL = {"shared_buffers" => "96MB", "max_wal_size" => "192MB"}.freeze # for a small disk
     RUNS = %w[running streaming].freeze
-    LONGEST = 120 # seconds for which anything is waited for
+    LONGEST = 240 # seconds for which anything is waited for
 
     attr_reader :folder, :machines
 
