@@ -96,6 +96,7 @@ module Rehearsal
     end
 
     def tell_silences(silences)
+      return if silences.empty?
       say "", "No fact acknowledged to anybody for (median, worst):"
       [*silences.group_by(&:first).to_a, ["all of them", silences]].each do |kind, list|
         times = list.map(&:last).sort

@@ -22,6 +22,7 @@ module JauntyBell
       def processes
         @processes ||= [Heartbeat.facts,
           *Store::Processes.new(db).all.reject { |row| row[:id] == Heartbeat.id }.map { |row| as_said(row) }]
+          .sort_by { |each| each[:name] }
       end
 
       def as_said(row)

@@ -30,7 +30,7 @@ export function ServerPage() {
       processes.length === 1 ? "Process" : "Processes",
       processes
         .map((each) => `${each.name}, ${whole(each.memory_kb / 1024)} MB, since ${dayAndTime(each.since, time_zone)}`)
-        .join("; "),
+        .join("\n"),
     ],
   ];
   return (
@@ -45,7 +45,7 @@ export function ServerPage() {
           {facts.map(([name, said]) => (
             <div key={name} className="contents">
               <dt className="font-semibold">{name}</dt>
-              <dd className="break-words">{said}</dd>
+              <dd className="whitespace-pre-line break-words">{said}</dd>
             </div>
           ))}
         </dl>
