@@ -34,7 +34,7 @@ module Rehearsal
 
     private
 
-    def primary = @service.leader
+    def primary = @service.until_true("one that leads") { @service.leader }
 
     def replica = (@service.databases - [primary]).sample(random: @random)
 

@@ -68,7 +68,7 @@ module Rehearsal
 
     # The one that leads gives the lead to one that has everything.
     def hand_over
-      at, to = leader, sync
+      at, to = until_true("one that leads and one that may") { [leader, sync].then { |both| both if both.all? } }
       http = Net::HTTP.new(at.address, Several::DatabaseMachine::STATE)
       http.post("/switchover", JSON.generate(leader: at.name, candidate: to.name), "content-type" => "application/json")
     rescue SystemCallError, IOError, Timeout::Error
@@ -79,17 +79,19 @@ module Rehearsal
     def whole? =
       !leader.nil? && !sync.nil? && replicas == 2 && answers? && applications.all? { |machine| serves?(machine) }
 
+    # What the block gives, as soon as it gives anything.
     def until_true(what, longest: LONGEST)
       deadline = clock + longest
-      until yield
+      until (found = yield)
         raise "#{what}: not within #{longest} s; see #{folder}" if clock > deadline
         sleep 0.1
       end
+      found
     end
 
     # A connection to the database that leads, as its owner.
     def db
-      at = (leader || raise("nobody leads")).address
+      at = until_true("one that leads") { leader }.address
       Sequel.default_timezone = :utc
       password = secret("program")
       JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{password}@#{at}:5432/#{Several::DATABASE}",
