@@ -88,7 +88,7 @@ module JauntyBell
       end
       launcher.run
     ensure
-      Services::Weeks::PlanJobs.stop_all
+      Services::Apart.end_all
     end
 
     # One process, or several that the first one watches over; each has connections to the database of its own.
@@ -112,7 +112,7 @@ module JauntyBell
       puma.preload_app!
       puma.before_fork { db.disconnect }
       puma.before_worker_boot { Api::Heartbeat.start(db) }
-      puma.before_worker_shutdown { Services::Weeks::PlanJobs.stop_all }
+      puma.before_worker_shutdown { Services::Apart.end_all }
     end
 
     def announce(db)

@@ -98,7 +98,7 @@ class BesideTest < Minitest::Test
   def test_it_gives_way
     beside = Api::Beside.new(nil, db) { ->(_) { [200, {}, [Process.getpriority(Process::PRIO_PROCESS, 0).to_s]] } }
     body = beside.call(env("one")).last
-    assert_equal Api::Beside::NICE, body.to_enum.to_a.join.to_i
+    assert_equal JauntyBell::Services::Apart::NICE, body.to_enum.to_a.join.to_i
     body.close
   end
 end

@@ -4,7 +4,6 @@ module JauntyBell
     # other request waits for it, and what it took of memory goes with it. A few at once, one for each club.
     class Beside
       MOST = 2 # at once in a process of the service
-      NICE = Services::Weeks::PlanJobs::NICE
       LONGEST = 120 # seconds of reckoning
       ONE = "Something large of your club is being made at the moment: try again when it is there.".freeze
       BUSY = "The server is making large things for others at the moment: try again in a minute.".freeze
@@ -44,12 +43,10 @@ module JauntyBell
         BUSY if @at_work.size >= MOST
       end
 
-      # The answer of a process that was forked, which goes on to be read from it; the block when that is over. Its
-      # first line is status and headers.
+      # The answer of a process of its own, which goes on to be read from it; the block when that is over. Its first
+      # line is status and headers.
       def apart(env, &over)
-        reading, writing = IO.pipe(binmode: true)
-        pid = fork { child(env, writing) }
-        writing.close
+        pid, reading = Services::Apart.begin(longest: LONGEST) { |writing| answer(env, writing) }
         body = Coming.new(reading, pid, over)
         head = reading.gets or return body.close && Errors.response(500, Room::BROKEN)
         [*JSON.parse(head), body]
@@ -58,21 +55,16 @@ module JauntyBell
         Errors.response(503, BUSY)
       end
 
-      # Nothing of the server's own is touched: another connection, and no way out but its end.
-      def child(env, writing)
-        Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
-        Process.setrlimit(Process::RLIMIT_CPU, LONGEST)
+      # Over there: nothing of the server's own is touched, it has another connection.
+      def answer(env, writing)
         status, headers, parts = @again.call(Store::Database.again(@db)).call(env)
         length = {"content-length" => parts.sum(&:bytesize).to_s} if parts.is_a?(Array)
         writing.puts(JSON.generate([status, headers.to_h.merge(length.to_h)]))
         parts.each { |part| writing.write(part) }
-        writing.close
       rescue Errno::EPIPE
         nil # nobody wants it any more
       rescue => e
         Said.error("beside", e)
-      ensure
-        exit!(0)
       end
 
       # What another process makes as the body of an answer, as it comes.
@@ -95,7 +87,7 @@ module JauntyBell
         def close
           return true if @reading.closed?
           @reading.close
-          Process.wait(@pid)
+          Services::Apart.reap(@pid)
           @over.call
           true
         end

@@ -34,11 +34,11 @@ module JauntyBell
       end
 
       def call(env)
-        began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        began = Clock.ticks
         @app.call(env).tap do
           if (route = env["sinatra.route"])
             verb, path = route.split(" ", 2)
-            Watch.note("#{verb} #{env["SCRIPT_NAME"]}#{path}", Process.clock_gettime(Process::CLOCK_MONOTONIC) - began)
+            Watch.note("#{verb} #{env["SCRIPT_NAME"]}#{path}", Clock.ticks - began)
           end
         end
       end

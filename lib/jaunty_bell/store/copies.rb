@@ -32,19 +32,15 @@ module JauntyBell
       # Waits until as many machines as are wanted have the log so far; whether they do.
       def there?(log)
         return true unless several?
-        deadline, pause = clock + @patience, EVERY
+        deadline, pause = Clock.ticks + @patience, EVERY
         until (found = @db.fetch(SECOND, log).first)[:there]
           return true if found[:alone] && @wanted == "two-or-alone"
-          return false if clock > deadline
+          return false if Clock.ticks > deadline
           IO.select(nil, nil, nil, pause)
           pause = [pause * 1.5, SLOWEST].min
         end
         true
       end
-
-      private
-
-      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end

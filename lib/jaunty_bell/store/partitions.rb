@@ -151,11 +151,11 @@ module JauntyBell
       # finds the copy.
       def copy(table)
         loop do
-          began = clock
+          began = Clock.ticks
           last, copied = patiently { copy_batch(table) }
           return unless last
           yield copied
-          IO.select(nil, nil, nil, @rest * (clock - began)) if @rest.positive?
+          IO.select(nil, nil, nil, @rest * (Clock.ticks - began)) if @rest.positive?
         end
       end
 
@@ -219,8 +219,6 @@ module JauntyBell
           retry
         end
       end
-
-      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end

@@ -15,7 +15,6 @@ module JauntyBell
       Full = Store::PlanJobs::Full
       MOST = 2 # at once on a machine: the requests want a core of their own
       LONGEST = 120 # seconds
-      NICE = 15 # of 19, how far behind everything else it is reckoned
       LARGEST = 1_024 * 1_024 * 1_024 # bytes a plan may take beside what the server has
       TOLD_EVERY = 0.25 # seconds between two words of how far it is
       LOOKED = 0.5 # seconds between two looks whether it is still wanted
@@ -25,48 +24,12 @@ module JauntyBell
         "had stays."
       BROKEN = "Something broke while planning. The plan you had stays."
 
-      @forking = Mutex.new
       @beside = ->(&work) { Thread.new(&work) }
-      @children = {}
 
       class << self
         # How a plan is waited for beside the requests: by a thread of its own, or for tests that live in one
         # transaction whatever is set here.
         attr_accessor :beside
-
-        # Ends all that this process makes: it closes.
-        def stop_all = @forking.synchronize { @children.each_key { |pid| kill(pid) } }
-
-        # A process of its own, from which `reading` hears. One at a time, so that no process holds the end of
-        # another's pipe open.
-        def fork_off(&work)
-          @forking.synchronize do
-            reading, writing = IO.pipe
-            pid = fork do
-              reading.close
-              work.call(writing)
-            ensure
-              exit!(0)
-            end
-            writing.close
-            @children[pid] = true
-            [pid, reading]
-          end
-        end
-
-        def reap(pid)
-          kill(pid)
-          Process.wait(pid)
-          @forking.synchronize { @children.delete(pid) }
-        end
-
-        private
-
-        def kill(pid)
-          Process.kill(:KILL, pid)
-        rescue Errno::ESRCH
-          nil
-        end
       end
 
       def initialize(db, club_id, programme_id, machine: Socket.gethostname)
@@ -81,7 +44,7 @@ module JauntyBell
         process = SecureRandom.uuid
         return unless @kept.claim(process, machine: @machine, most: MOST)
         country = Core::Ways.country
-        @beside_us = PlanJobs.beside.call { Core::Ways.go_by(country) { watch(process, keep, &work) } }
+        PlanJobs.beside.call { Core::Ways.go_by(country) { watch(process, keep, &work) } }
       end
 
       # {running:, done: 0–1, error:} of the last one.
@@ -109,11 +72,11 @@ module JauntyBell
 
       # The database may be away for a while, as when another takes over.
       def patiently
-        deadline = clock + PATIENCE
+        deadline = Clock.ticks + PATIENCE
         begin
           yield
         rescue Store::Away
-          raise if clock > deadline
+          raise if Clock.ticks > deadline
           IO.select(nil, nil, nil, 1)
           retry
         end
@@ -122,21 +85,21 @@ module JauntyBell
       # What the process writes, line by line: {"done": share}, {"made": plan} or {"error": sentence}: [what was made,
       # why it was not]. Neither where it was stopped.
       def made(process, &work)
-        pid, reading = PlanJobs.fork_off { |writing| child(writing, &work) }
-        followed(process, reading, clock + LONGEST)
+        pid, reading = Services::Apart.begin(longest: LONGEST + 10) { |writing| child(writing, &work) }
+        followed(process, reading, Clock.ticks + LONGEST)
       ensure
         reading&.close
-        PlanJobs.reap(pid) if pid
+        Services::Apart.reap(pid) if pid
       end
 
       def followed(process, reading, deadline)
         done, told = 0.0, 0
         loop do
-          if clock - told > TOLD_EVERY
+          if Clock.ticks - told > TOLD_EVERY
             return unless wanted?(process, done)
-            told = clock
+            told = Clock.ticks
           end
-          return [nil, TOO_LONG] if clock > deadline
+          return [nil, TOO_LONG] if Clock.ticks > deadline
           next unless reading.wait_readable(LOOKED)
           line = reading.gets or return [nil, BROKEN]
           said = JSON.parse(line)
@@ -153,10 +116,8 @@ module JauntyBell
         true
       end
 
-      # In the process of its own: no database, no sockets, and no way out but its end.
+      # In the process of its own: no database, no sockets.
       def child(writing)
-        Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
-        Process.setrlimit(Process::RLIMIT_CPU, LONGEST + 10)
         if File.exist?("/proc/self/statm")
           Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST)
         end
@@ -166,11 +127,7 @@ module JauntyBell
         say&.call(error: e.message)
       rescue => e
         Said.error("planning", e)
-      ensure
-        writing.close
       end
-
-      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end
