@@ -15,7 +15,7 @@ class FollowersTest < ApiTest
   def test_whoever_signs_out_follows_no_more
     id = place_of(@coach)
     followers, ((_, there), *) = Followers.new(db), screens(1)
-    followers.add(@klass, there) { JauntyBell::Api::Accounts.signed_in?(db, id) }
+    followers.add(@klass, there, followers.event(@klass)) { JauntyBell::Api::Accounts.signed_in?(db, id) }
     followers.look
     assert_equal 1, followers.size
     call(:post, "/api/account/logout")
@@ -25,10 +25,12 @@ class FollowersTest < ApiTest
 
   def test_there_are_never_more_than_there_may_be
     followers = Followers.new(db)
-    screens(Followers::MOST + 3).each { |_, there| followers.add(@klass, there) }
+    screens(Followers::MOST + 3).each { |_, there| followers.add(@klass, there, followers.event(@klass)) }
     assert_equal Followers::MOST, followers.size
     others = Array.new(Followers::MOST_OF_ALL / Followers::MOST) { [club, new_class[:id]] }
-    others.each { |klass| screens(Followers::MOST).each { |_, there| followers.add(klass, there) } }
+    others.each do |klass|
+      screens(Followers::MOST).each { |_, there| followers.add(klass, there, followers.event(klass)) }
+    end
     assert_equal Followers::MOST_OF_ALL, followers.size
   end
 end
@@ -45,7 +47,7 @@ class FollowersElsewhereTest < Minitest::Test
       minutes: 60, starts_at: Clock.now)
     @here, there = UNIXSocket.pair
     @one, @two = Followers.new(db), Followers.new(Store::Database.open(TestDatabase.cluster.url("jaunty_followers")))
-    @two.add([@club, @class_id], there)
+    @two.add([@club, @class_id], there, @two.event([@club, @class_id]))
     @heard = +""
   end
 

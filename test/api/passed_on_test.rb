@@ -1,4 +1,5 @@
 require "support/api"
+require "minitest/mock"
 require "jaunty_bell/web_server"
 require "jaunty_bell/keeping"
 require_relative "../../demo/club"
@@ -145,6 +146,23 @@ class PassedOnTest < Minitest::Test
     assert_equal 1, there[:notes].where(text: "slow").count
   ensure
     writing.disconnect
+  end
+
+  # Somebody who was let in just before writes after both were compared: nothing is lost, it is begun anew.
+  def test_what_is_written_too_late_stops_it
+    late = Store::Database.open(TestDatabase.cluster.url("jaunty_move_here"))
+    row = {club_id: @club, id: SecureRandom.uuid, class_id: @class_id, text: "late", at: Clock.now}
+    compared = Store::WholeClub.method(:of)
+    asked = 0
+    error = Store::WholeClub.stub(:of, ->(db, id) {
+      compared.call(db, id).tap { late[:notes].insert(row) if (asked += 1) == 3 }
+    }) { assert_raises(Store::Conflict) { move } }
+    assert_match(/written while it went/, error.message)
+    assert_equal [1, nil, nil], [here[:notes].where(text: "late").count, *here[:clubs].get(%i[moved_to moving_at])]
+    move
+    assert_equal 1, there[:notes].where(text: "late").count
+  ensure
+    late.disconnect
   end
 
   def test_where_it_cannot_be_written_there_nothing_is_changed

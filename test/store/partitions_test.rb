@@ -24,11 +24,11 @@ class PartitionsTest < Minitest::Test
         INSERT INTO clubs (id, name, time_zone) VALUES ('#{id}', 'Club #{nth}', 'UTC');
         INSERT INTO groups (club_id, id, name) VALUES ('#{id}', gen_random_uuid(), 'All');
         INSERT INTO students (club_id, id, group_id, name, stance, level)
-          SELECT '#{id}', gen_random_uuid(), g.id, 'S' || n, 'orthodox', 'building' FROM groups g, generate_series(1, 10) n
-          WHERE g.club_id = '#{id}';
+          SELECT '#{id}', gen_random_uuid(), g.id, 'S' || n, 'orthodox', 'building'
+          FROM groups g, generate_series(1, 10) n WHERE g.club_id = '#{id}';
         INSERT INTO efforts (club_id, id, student_id, "on", effort, minutes, at)
-          SELECT '#{id}', gen_random_uuid(), s.id, date '2026-01-01' + n, 5, 60, now() FROM students s, generate_series(1, 40) n
-          WHERE s.club_id = '#{id}';
+          SELECT '#{id}', gen_random_uuid(), s.id, date '2026-01-01' + n, 5, 60, now()
+          FROM students s, generate_series(1, 40) n WHERE s.club_id = '#{id}';
       SQL
     end
   end

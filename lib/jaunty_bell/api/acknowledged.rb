@@ -8,7 +8,6 @@ module JauntyBell
       PROMISED = "jaunty_bell.promised"
       SEEN = "jaunty_seen"
       SEEN_FOR = 60 # seconds; a replica further behind is not read from
-      READING = %w[GET HEAD OPTIONS].freeze
       ONE_ONLY = "This is on one machine so far; the second does not answer. It is kept here and sent again by itself."
 
       def initialize(app, db, copies)
@@ -22,16 +21,16 @@ module JauntyBell
         return answer if !(@copies.several? || @replica) || !changed?(env, answer.first)
         log = @copies.log
         return Errors.response(503, ONE_ONLY) if !@copies.there?(log) && env[PROMISED]
-        @replica ? seen(log, *answer) : answer
+        @replica ? seen(log, env, *answer) : answer
       end
 
       private
 
-      def changed?(env, status) = status < 400 && !READING.include?(env["REQUEST_METHOD"])
+      def changed?(env, status) = status < 400 && !Body::READING.include?(env["REQUEST_METHOD"])
 
-      def seen(log, status, headers, body)
+      def seen(log, env, status, headers, body)
         Rack::Utils.set_cookie_header!(headers, SEEN, value: log, path: "/", max_age: SEEN_FOR, httponly: true,
-          same_site: :strict)
+          same_site: :strict, secure: env["rack.url_scheme"] == "https")
         [status, headers, body]
       end
     end

@@ -4,7 +4,7 @@ module JauntyBell
     # pool for every query, and for every text that is written into one, and gives way to other threads each time: of a
     # class of a large club that was three quarters of the time.
     class Connected
-      KNOWN = [Accounts::ACCOUNT, "HTTP_JAUNTY_CORNER"].freeze # who asks for nothing of a club may need no database
+      KNOWN = [Accounts::ACCOUNT, Corner::TOKEN].freeze # who asks for nothing of a club may need no database
 
       def initialize(app, db)
         @app = app

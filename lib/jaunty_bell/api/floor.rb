@@ -71,11 +71,11 @@ module JauntyBell
       end
 
       get "/classes/:id/live", who: :all do
-        classes.find(id)
+        now = followers.event([club_id, id])
         content_type "text/event-stream"
-        next followers.event([club_id, id]) unless env["rack.hijack?"]
+        next now unless env["rack.hijack?"]
         who, base = account[:id], db
-        followers.add([club_id, id], env["rack.hijack"].call) { Accounts.signed_in?(base, who) }
+        followers.add([club_id, id], env["rack.hijack"].call, now) { Accounts.signed_in?(base, who) }
         ""
       end
 

@@ -19,27 +19,27 @@ module JauntyBell
 
       def initialize(db)
         @db = db
+        @notices = Store::Notices.new(db, CHANNEL)
         @screens = []
         @lock = Mutex.new
       end
 
-      # Takes a connection over and tells it where the class stands now; `still` says whether whoever it is may go on
-      # following.
-      def add(klass, io, &still)
-        now = event(klass)
+      # Takes a connection over and tells it where the class stands `now` (#event); `still` says whether whoever it is
+      # may go on following.
+      def add(klass, io, now, &still)
         @lock.synchronize do
           drop(of(klass).first) if of(klass).size >= MOST
           drop(@screens.first) if @screens.size >= MOST_OF_ALL
           @screens << Screen.new(klass, io, still) if write(io, HEAD + now)
           @beating ||= Thread.new { beat }
+          @notices.listen { |text| heard(text&.split) }
         end
-        notices.listen { |text| heard(text&.split) }
       end
 
       # Tells everybody who follows, in whichever process.
       def tell(klass) = Store::Notices.tell(@db, CHANNEL, klass.join(" "))
 
-      # Where a class stands now, as one event.
+      # Where a class stands now, as one event. Raises Store::Missing.
       def event(klass) = "data: #{JSON.generate(Store::Classes.new(@db, klass.first).stands(klass.last))}\n\n"
 
       # Lets go of those who may not follow any more.
@@ -52,8 +52,6 @@ module JauntyBell
       def size = @lock.synchronize { @screens.size }
 
       private
-
-      def notices = @notices ||= Store::Notices.new(@db, CHANNEL)
 
       # Notice of a class, or of none in particular.
       def heard(klass)

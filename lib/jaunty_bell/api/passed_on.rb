@@ -7,10 +7,9 @@ module JauntyBell
     class PassedOn
       FROM = "HTTP_JAUNTY_FROM"
       PATIENCE = 15 # seconds
-      READING = %w[GET HEAD].freeze
       CODE = "/corner/devices" # where a page's code is entered
-      SENT = {"HTTP_JAUNTY_CLUB" => "Jaunty-Club", "HTTP_JAUNTY_CORNER" => "Jaunty-Corner",
-              "HTTP_USER_AGENT" => "User-Agent"}.freeze
+      SENT = {SameClub::SAYS => "Jaunty-Club", Corner::TOKEN => "Jaunty-Corner", "HTTP_USER_AGENT" => "User-Agent"}
+        .freeze
       HEADERS = %w[content-type content-disposition cache-control retry-after].freeze # of the answer
       MOVING = "Your club is just going to another server: what you typed is still here, and goes on in some minutes."
         .freeze
@@ -28,7 +27,7 @@ module JauntyBell
         club = env[Accounts::ACCOUNT] || page(env)
         return @app.call(env) unless club
         return pass_on(env, club) if club[:moved_to]
-        return Errors.response(503, MOVING) if club[:moving_at] && !READING.include?(env["REQUEST_METHOD"])
+        return Errors.response(503, MOVING) if club[:moving_at] && !Body::READING.include?(env["REQUEST_METHOD"])
         @app.call(env)
       end
 
@@ -67,7 +66,7 @@ module JauntyBell
         Net::HTTP.const_get(env["REQUEST_METHOD"].capitalize).new(uri).tap do |request|
           SENT.each { |from, name| request[name] = env[from] if env[from] }
           request["Jaunty-From"] = Store::Move::Signed.write(club.slice(:email, :club_id), club[:moved_key])
-          next if READING.include?(request.method) || env["CONTENT_TYPE"].nil?
+          next if Body::READING.include?(request.method) || env["CONTENT_TYPE"].nil?
           request["Content-Type"] = "application/json"
           request.body = JSON.generate(env[Body::READ])
         end

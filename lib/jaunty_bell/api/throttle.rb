@@ -38,13 +38,6 @@ module JauntyBell
           share.total += telling # the database is away: this process counts alone
         end
 
-        # As Rack::Attack asks for; it reads and writes nothing but what is counted.
-        def read(key) = @lock.synchronize { @shares[key]&.then { |share| share.total + share.untold } }
-
-        def write(key, value, expires_in:)
-          @lock.synchronize { @shares[key] = Share.new(value, 0, Time.now + expires_in) }
-        end
-
         private
 
         # The share, and how much of it is to be told now.

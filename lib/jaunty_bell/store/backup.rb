@@ -19,8 +19,8 @@ module JauntyBell
         DECLARE each record;
         BEGIN
           FOR each IN SELECT c.oid::regclass AS name, CASE relkind WHEN 'v' THEN 'VIEW' ELSE 'TABLE' END AS kind
-            FROM pg_class c WHERE relnamespace = 'public'::regnamespace AND relkind IN ('v', 'r', 'p') AND NOT relispartition
-            ORDER BY relkind = 'v' DESC LOOP
+            FROM pg_class c WHERE relnamespace = 'public'::regnamespace AND relkind IN ('v', 'r', 'p')
+            AND NOT relispartition ORDER BY relkind = 'v' DESC LOOP
             EXECUTE format('DROP %s %s CASCADE', each.kind, each.name);
           END LOOP;
           FOR each IN SELECT oid::regprocedure AS name FROM pg_proc p WHERE pronamespace = 'public'::regnamespace

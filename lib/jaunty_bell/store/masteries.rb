@@ -19,8 +19,7 @@ module JauntyBell
       end
 
       # {student id => {[combination id, rung] => Core::Book::Mastery}} on a day, for these students (a list of ids);
-      # `combinations` narrows it. Students whose half-life has been changed since are worked out
-      # again first.
+      # `combinations` narrows it. Students whose half-life has been changed since are worked out again first.
       def on(day, students:, combinations: nil)
         renew(students)
         set = rows.where(student_id: students)

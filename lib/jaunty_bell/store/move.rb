@@ -12,6 +12,7 @@ module JauntyBell
     class Move
       KEPT = %i[clubs accounts invitations].freeze # here, of a club that has gone
       QUIET = 0.1 # seconds between two looks whether what was being written is written
+      MEANWHILE = [Sequel::ForeignKeyConstraintViolation, Sequel::SerializationFailure].freeze
       PAGES = %i[corners corner_devices].freeze
 
       def initialize(here, there, club_id, to:)
@@ -28,8 +29,10 @@ module JauntyBell
         written_out
         key = SecureRandom.hex(32)
         arrive(key)
-        compare
         leave(key)
+      rescue *MEANWHILE
+        club.update(moving_at: nil)
+        raise Conflict.new("Something of this club was written while it went: nothing is changed, begin anew.")
       rescue
         club.update(moving_at: nil)
         raise
@@ -70,20 +73,22 @@ module JauntyBell
 
       def file(db) = JSON.parse(JSON.generate(WholeClub.of(db, @club_id)))
 
-      def compare
-        return if file(@here) == file(@there)
-        @there[:clubs].where(id: @club_id).delete
-        raise Conflict.new("What arrived is not what was sent: nothing is changed.")
-      end
-
-      # From here on it is there.
+      # From here on it is there. What both hold is compared as one moment sees it here, and what is written after that
+      # moment, by whoever was late, stands in the way of taking the rest away: then nothing is changed.
       def leave(key)
-        @here.transaction do
+        @here.transaction(isolation: :repeatable) do
+          compare
           digests = PAGES.flat_map { |table| @here[table].where(club_id: @club_id).select_map(:digest) }
           @here[:moved_tokens].multi_insert(digests.uniq.map { |digest| {club_id: @club_id, digest: digest} })
           tables.each { |table| @here[table].where(club_id: @club_id).delete }
           club.update(moved_to: @to, moved_key: key, moving_at: nil)
         end
+      end
+
+      def compare
+        return if file(@here) == file(@there)
+        @there[:clubs].where(id: @club_id).delete
+        raise Conflict.new("What arrived is not what was sent: nothing is changed.")
       end
 
       # Those that refer to others first.

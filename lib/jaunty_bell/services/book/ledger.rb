@@ -29,7 +29,7 @@ module JauntyBell
       end
 
       # The ledger of some of them, in this order; what has been read of all is not read again.
-      def only(ids) = dup.tap { |some| some.instance_exec { @rows, @ids = @by_id.values_at(*ids), ids } }
+      def only(ids) = dup.tap { |some| some.narrow(ids) }
 
       # One student's row.
       def row(id) = @by_id.fetch(id)
@@ -100,6 +100,12 @@ module JauntyBell
       # What to do in a class on a day (Core::Book::NextClass).
       def next_class(day) =
         Core::Book::NextClass.new(ids.to_h { |id| [id, known.fetch(id, {})] }, shelf, on: day, school: settings).all
+
+      protected
+
+      def narrow(ids)
+        @rows, @ids = @by_id.values_at(*ids), ids
+      end
 
       private
 
