@@ -76,7 +76,8 @@ module Rehearsal
         INSERT INTO marks (club_id, id, student_id, combination_id, rung, "on", attempted, clean, broke_at, at)
           SELECT s.club_id, gen_random_uuid(), s.id, c.id, 'count', d::date, 10, 4 + floor(random() * 7), NULL, d
           FROM students s CROSS JOIN #{days} JOIN (SELECT club_id, id,
-            row_number() OVER (PARTITION BY club_id ORDER BY name) AS at FROM combinations) c ON c.club_id = s.club_id AND (extract(doy FROM d)::int + c.at) % #{SHELF.size / 2} = 0;
+            row_number() OVER (PARTITION BY club_id ORDER BY name) AS at FROM combinations) c
+            ON c.club_id = s.club_id AND (extract(doy FROM d)::int + c.at) % #{SHELF.size / 2} = 0;
         INSERT INTO masteries (club_id, student_id, combination_id, rung, "on", clean, rough, attempted, cleaned, days,
             owned_last, owned_before, half_life)
           SELECT club_id, student_id, combination_id, rung, max("on"), sum(clean) * 0.5, sum(attempted - clean) * 0.5,

@@ -113,7 +113,7 @@ module Rehearsal
 
     def say(*lines) = lines.compact.each { |line| puts line }.then { $stdout.flush }
 
-    def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    def clock = JauntyBell::Clock.ticks
 
     def now = (Time.now.to_f * 1000).round
   end

@@ -49,7 +49,7 @@ module Rehearsal
     # What the program needs is there: now it begins.
     def serve
       applications.each { |machine| application(machine) }
-      config = written(front, "haproxy.cfg", @several.files.fetch("front").fetch(Several::FrontMachine::PROXY).first)
+      config = written(front, "haproxy.cfg", @several.files.fetch("front").fetch(Several::PROXY).first)
       front.run(:proxy, "haproxy", "-db", "-f", config)
       until_true("the program") { answers? }
     end
@@ -81,9 +81,9 @@ module Rehearsal
 
     # What the block gives, as soon as it gives anything.
     def until_true(what, longest: LONGEST)
-      deadline = clock + longest
+      deadline = JauntyBell::Clock.ticks + longest
       until (found = yield)
-        raise "#{what}: not within #{longest} s; see #{folder}" if clock > deadline
+        raise "#{what}: not within #{longest} s; see #{folder}" if JauntyBell::Clock.ticks > deadline
         sleep 0.1
       end
       found
@@ -94,7 +94,7 @@ module Rehearsal
       at = until_true("one that leads") { leader }.address
       Sequel.default_timezone = :utc
       password = secret("program")
-      JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{password}@#{at}:5432/#{Several::DATABASE}",
+      JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{password}@#{at}:#{Several::DatabaseMachine::PORT}/#{Several::DATABASE}",
         connections: 2)
     end
 
@@ -157,7 +157,5 @@ module Rehearsal
     end
 
     def secret(name) = @several.secrets.fetch(name)
-
-    def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end
 end

@@ -2,6 +2,7 @@ require "fileutils"
 require "json"
 require "optparse"
 require "securerandom"
+require_relative "layout"
 require_relative "several/database_machine"
 require_relative "several/application_machine"
 require_relative "several/front_machine"
@@ -22,7 +23,8 @@ module JauntyBell
       LEAST = 3 # machines with a database: of two, neither knows whether it is the other or the network that is gone
       SECRETS = %w[superuser replication rewind program session].freeze
       ROLE = "jaunty"
-      DATABASE = "jaunty_bell"
+      DATABASE = Layout::DATABASE
+      PROXY = "/etc/haproxy/haproxy.cfg"
 
       # New passwords and the secret that signs sessions.
       def self.secrets = SECRETS.to_h { |name| [name, SecureRandom.hex(40)] }

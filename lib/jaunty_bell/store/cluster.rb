@@ -16,12 +16,13 @@ module JauntyBell
 
       BINARIES = Dir["/usr/lib/postgresql/*/bin"].max_by { |dir| dir[/\d+/].to_i }
       DATABASE = "jaunty_bell"
-      # What PostgreSQL writes down never holds a value of a row, which may be about somebody's health; a file for each
-      # weekday, each a week old at the most.
-      LOGGING = {log_min_messages: "fatal", log_min_error_statement: "panic", log_statement: "none",
-                 log_error_verbosity: "terse", log_parameter_max_length: 0, log_parameter_max_length_on_error: 0,
-                 log_min_duration_statement: -1, logging_collector: "on", log_filename: "postgresql-%a.log",
-                 log_truncate_on_rotation: "on", log_rotation_age: "1d", log_rotation_size: "10MB"}.freeze
+      # What PostgreSQL writes down never holds a value of a row, which may be about somebody's health
+      QUIET = {log_min_messages: "fatal", log_min_error_statement: "panic", log_statement: "none",
+               log_error_verbosity: "terse", log_parameter_max_length: 0, log_parameter_max_length_on_error: 0,
+               log_min_duration_statement: -1}.freeze
+      # A file for each weekday, each a week old at the most.
+      LOGGING = {**QUIET, logging_collector: "on", log_filename: "postgresql-%a.log", log_truncate_on_rotation: "on",
+                 log_rotation_age: "1d", log_rotation_size: "10MB"}.freeze
 
       attr_reader :directory, :port
 

@@ -15,8 +15,8 @@ module JauntyBell
       # Adds to what was counted and returns it; what begins anew lasts so many seconds.
       def add(key, amount, lasts:)
         sweep
-        dies = now + Sequel.lit("make_interval(secs => ?)", lasts)
-        goes_on = Sequel[:counts][:dies_at] > now
+        dies = Database.now + Database.seconds(lasts)
+        goes_on = Sequel[:counts][:dies_at] > Database.now
         @counts.insert_conflict(target: :key, update: {
           count: Sequel.case({goes_on => Sequel[:counts][:count]}, 0) + amount,
           dies_at: Sequel.case({goes_on => Sequel[:counts][:dies_at]}, dies)
@@ -30,13 +30,11 @@ module JauntyBell
 
       private
 
-      def now = Sequel.function(:clock_timestamp)
-
-      def alive = @counts.where { dies_at > clock_timestamp.function }
+      def alive = @counts.where { dies_at > Database.now }
 
       def sweep
         @changes += 1
-        @counts.where { dies_at < clock_timestamp.function }.delete if (@changes % SWEPT_EVERY).zero?
+        @counts.where { dies_at < Database.now }.delete if (@changes % SWEPT_EVERY).zero?
       end
     end
   end

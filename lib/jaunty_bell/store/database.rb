@@ -62,6 +62,17 @@ module JauntyBell
 
       def self.empty?(db) = db[:clubs].empty?
 
+      # Now by the database's own clock, which all processes share.
+      def self.now = Sequel.function(:clock_timestamp)
+
+      # So many, to add to a time or take from it there.
+      def self.seconds(count) = Sequel.lit("make_interval(secs => ?)", count)
+
+      # What a table holds, as a short text: how many rows, and a sum over them in whatever order they lie.
+      def self.digest(db, table) = db.get(Sequel.lit(
+        "(SELECT count(*) || ' ' || coalesce(sum(hashtextextended(t::text, 0)::numeric), 0) FROM #{table} AS t)"
+      ))
+
       # Every table by name; the parts of one (Partitions) are not named.
       def self.tables(db) = db.tables { |set| set.exclude(:relispartition).select_map(:relname).map(&:to_sym) }
 

@@ -49,7 +49,7 @@ module JauntyBell
 
       # Whoever began to write before it was told that it goes has finished.
       def written_out
-        began = @here.get(Sequel.function(:clock_timestamp))
+        began = @here.get(Database.now)
         others = @here[:pg_stat_activity].where(Sequel.lit("datname = current_database() AND pid <> pg_backend_pid()"))
           .where { xact_start < began }
         IO.select(nil, nil, nil, QUIET) until others.empty?

@@ -78,14 +78,7 @@ module JauntyBell
         end
       end
 
-      # Summed over rows, in whatever order they lie.
-      def digests(db)
-        Database.tables(db).sort.to_h do |table|
-          [table.to_s, db.get(Sequel.lit(
-            "(SELECT count(*) || ' ' || coalesce(sum(hashtextextended(t::text, 0)::numeric), 0) FROM #{table} AS t)"
-          ))]
-        end
-      end
+      def digests(db) = Database.tables(db).sort.to_h { |table| [table.to_s, Database.digest(db, table)] }
 
       def compare(held, back)
         wrong = (held.keys | back.keys).reject { |table| held[table] == back[table] }

@@ -178,13 +178,11 @@ module JauntyBell
       # Both as one moment sees them. Raises Unequal, and takes back what was begun.
       def compare(table)
         sums = @db.transaction(isolation: :repeatable, read_only: true) do
-          [table, beside(table)].map { |each|
-            @db.fetch("SELECT count(*) AS rows, sum(hashtextextended(t::text, 0)) AS sum FROM #{each} t").first
-          }
+          [table, beside(table)].map { |each| Database.digest(@db, each) }
         end
         return if sums.uniq.one?
         patiently { put_away(table) }
-        raise Unequal, "The copy of #{table} is not equal to it (#{sums}): it was put away, and nothing is changed."
+        raise Unequal, "The copy of #{table} is not equal to it (#{sums.join("; ")}): it was put away, and nothing is changed."
       end
 
       # The parts take the table's place; the table of before is gone.

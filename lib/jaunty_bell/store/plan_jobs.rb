@@ -62,9 +62,9 @@ module JauntyBell
 
       def of_club = going.where(club_id: @key[:club_id])
 
-      def silent = Sequel[:seen_at] < now - Sequel.lit("make_interval(secs => ?)", SILENT)
+      def silent = Sequel[:seen_at] < now - Database.seconds(SILENT)
 
-      def now = Sequel.function(:clock_timestamp)
+      def now = Database.now
     end
   end
 end

@@ -10,10 +10,10 @@ module JauntyBell
 
       # `slow` and `errors` JSON-ready lists. Those that are gone are put away.
       def say(id, name:, began:, memory_kb:, slow:, errors:)
-        row = {name: name, began_at: began, seen_at: now, memory_kb: memory_kb, slow: Sequel.pg_jsonb(slow),
+        row = {name: name, began_at: began, seen_at: Database.now, memory_kb: memory_kb, slow: Sequel.pg_jsonb(slow),
                errors: Sequel.pg_jsonb(errors)}
         @processes.insert_conflict(target: :id, update: row).insert(row.merge(id: id))
-        @processes.where { seen_at < clock_timestamp.function - Sequel.lit("make_interval(secs => ?)", GONE) }.delete
+        @processes.where { seen_at < Database.now - Database.seconds(GONE) }.delete
       end
 
       # It ends.
@@ -21,10 +21,6 @@ module JauntyBell
 
       # By name: [{name:, began_at:, memory_kb:, slow:, errors:}].
       def all = @processes.order(:name, :id).all
-
-      private
-
-      def now = Sequel.function(:clock_timestamp)
     end
   end
 end

@@ -4,12 +4,10 @@ module JauntyBell
       # A machine with the program. Beside it a proxy (haproxy) leads its connections to the database that leads, and to
       # a replica; whoever is on a server that leads no more is cut off at once.
       class ApplicationMachine
-        PORT = 4000
+        PORT = Layout::PORT
         PRIMARY = 5433
         REPLICA = 5434
         BEHIND = "16MB" # a replica further behind is not read from
-        PROXY = "/etc/haproxy/haproxy.cfg"
-        SETTINGS = "/etc/jaunty-bell/several.env"
 
         def initialize(service, name)
           @service = service
@@ -18,7 +16,7 @@ module JauntyBell
 
         def files
           {PROXY => [proxy, 0o644],
-           SETTINGS => [settings.map { |name, value| "#{name}=#{value}\n" }.join, 0o640]}
+           Layout.new.several => [settings.map { |name, value| "#{name}=#{value}\n" }.join, 0o640]}
         end
 
         # In place of those of the same names in the settings of one machine alone (Files#settings).

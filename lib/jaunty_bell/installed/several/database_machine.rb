@@ -1,4 +1,5 @@
 require "json"
+require_relative "../../store/cluster"
 
 module JauntyBell
   module Installed
@@ -15,10 +16,6 @@ module JauntyBell
         LOOK = 2
         RETRY = 6
         KEPT_WAL = "1GB" # what a replica may be behind and still catch up
-        # What is written down never holds a value of a row (store/cluster.rb says why)
-        LOGGING = {"log_min_messages" => "fatal", "log_min_error_statement" => "panic", "log_statement" => "none",
-                   "log_error_verbosity" => "terse", "log_parameter_max_length" => 0,
-                   "log_parameter_max_length_on_error" => 0, "log_min_duration_statement" => -1}.freeze
 
         # `data` and `etcd` are folders, `binaries` PostgreSQL's programs.
         def initialize(service, name, data: "/var/lib/postgresql/jaunty-bell", etcd: "/var/lib/etcd/jaunty-bell",
@@ -102,7 +99,7 @@ module JauntyBell
              ["host replication replicator #{each}/32 scram-sha-256", "host all all #{each}/32 scram-sha-256"]
            }, *@service.applications.values.map { |each| "host all #{ROLE} #{each}/32 scram-sha-256" }],
            basebackup: [{checkpoint: "fast"}], # a new replica does not wait for the next one
-           parameters: {unix_socket_directories: File.dirname(@data), **LOGGING}}
+           parameters: {unix_socket_directories: File.dirname(@data), **Store::Cluster::QUIET}}
         end
       end
     end

@@ -7,7 +7,6 @@ module JauntyBell
       # before it (caddy, as on one machine alone).
       class FrontMachine
         PORT = 8080
-        PROXY = "/etc/haproxy/haproxy.cfg"
         NOBODY = "The club's server cannot be reached at the moment. What you typed is still here; what was tapped " \
           "in a class is sent again by itself.".freeze
 
