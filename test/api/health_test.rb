@@ -50,7 +50,7 @@ class HealthTest < ApiTest
   end
 
   def test_slow_routes
-    JauntyBell::Api::Watch.note("GET /made/:up", 0.9)
+    JauntyBell::Api::Watch.note("GET /made/:up", 90)
     JauntyBell::Api::Watch.note("GET /quick", 0.01)
     routes = health[:slow].map { |each| each[:route] }
     assert_includes routes, "GET /made/:up"
@@ -59,10 +59,10 @@ class HealthTest < ApiTest
 
   # What the other processes of the service said last is told together with what this one knows.
   def test_all_processes_of_the_service
-    JauntyBell::Api::Watch.note("GET /shared", 0.4)
+    JauntyBell::Api::Watch.note("GET /shared", 80) # the slowest ten are told, whatever else was slow here
     processes = Store::Processes.new(db)
     said = {name: "elsewhere:4000 7", began: Time.now - 60, memory_kb: 400_000,
-            slow: [{route: "GET /shared", count: 5, ms: 900}, {route: "GET /theirs", count: 2, ms: 300}],
+            slow: [{route: "GET /shared", count: 5, ms: 90_000}, {route: "GET /theirs", count: 2, ms: 300}],
             errors: [{at: "2099-01-01T00:00:00Z", where: "GET /x", kind: "RuntimeError"}]}
     id = uuid
     processes.say(id, **said)
@@ -70,7 +70,7 @@ class HealthTest < ApiTest
     told = health
     assert_equal 2, told[:processes].size, "itself once"
     assert_includes told[:processes].map { |each| each[:name] }, "elsewhere:4000 7"
-    assert_includes told[:slow], {route: "GET /shared", count: 6, ms: 900}
+    assert_includes told[:slow], {route: "GET /shared", count: 6, ms: 90_000}
     assert_includes told[:slow].map { |each| each[:route] }, "GET /theirs"
     assert_equal "GET /x", told[:errors].first[:where]
     db[:processes].where(id: id).update(seen_at: Time.now - 2 * Store::Processes::GONE)

@@ -88,7 +88,7 @@ class Served
     Net::HTTP.new(NAME, @http).tap { |http| http.ipaddr = "127.0.0.1" }.get(path)
 
   def until_true
-    Timeout.timeout(60) { IO.select(nil, nil, nil, 0.05) until yield }
+    Timeout.timeout(180) { IO.select(nil, nil, nil, 0.05) until yield }
   end
 
   private

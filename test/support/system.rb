@@ -14,6 +14,7 @@ module SystemServer
   FREE_PORTS = (20_000..29_999) # one is drawn, so that two jobs that begin at once do not take the same
   WIDE = [1280, 800].freeze
   PHONE = [390, 844].freeze
+  LONGEST = 180 # seconds that a script may wait; a service worker keeps 8 MB on a disk that others write to as well
 
   def self.db
     @db ||= TestDatabase.open("jaunty_system").tap do |db|
@@ -27,7 +28,7 @@ module SystemServer
     ENV["JAUNTY_SECRET"] ||= "t" * 64
     Capybara.app = JauntyBell::Api::Server.build(db, secret: ENV["JAUNTY_SECRET"])
     Capybara.server = :puma, {Silent: true, Threads: "2:8"}
-    Capybara.default_max_wait_time = 15
+    Capybara.default_max_wait_time = 30
     Capybara.enable_aria_label = true
     Capybara.register_driver(:chromium) { |app| driver(app) }
     Capybara.default_driver = :chromium
@@ -45,7 +46,7 @@ module SystemServer
     Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
 
   def self.driver(app, profile = new_profile, *more)
-    options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+    options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium", timeouts: {script: LONGEST * 1000})
     [*FLAGS, *more, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag|
       options.add_argument(flag)
     }

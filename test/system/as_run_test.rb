@@ -147,7 +147,8 @@ class AsRunSystemTest < SystemTest
       work = opened["segments"].find { |segment| segment["kind"] == "work" && segment["round"] == index }
       voiced = work["cues"].select { |cue| %w[phase call count].include?(cue["kind"]) }
       refute_empty voiced, title
-      assert_includes voiced.map { |cue| cue["text"] }, find("[data-testid=heard]").text.sub(/\s*then .*/m, ""), title
+      # A count or a change stays for seconds only: where this machine was busy just then, the next one is looked for
+      assert_includes voiced.map { |cue| cue["text"] }, find("[data-testid=heard] > strong", wait: 90).text, title
     end
   end
 
