@@ -93,9 +93,8 @@ module Rehearsal
     def db
       at = until_true("one that leads") { leader }.address
       Sequel.default_timezone = :utc
-      password = secret("program")
-      JauntyBell::Store::Database.open("postgres://#{Several::ROLE}:#{password}@#{at}:#{Several::DatabaseMachine::PORT}/#{Several::DATABASE}",
-        connections: 2)
+      server = "#{Several::ROLE}:#{secret("program")}@#{at}:#{Several::DatabaseMachine::PORT}"
+      JauntyBell::Store::Database.open("postgres://#{server}/#{Several::DATABASE}", connections: 2)
     end
 
     def answers? = serves?(front, Several::FrontMachine::PORT)

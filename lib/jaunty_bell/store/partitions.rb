@@ -182,7 +182,8 @@ module JauntyBell
         end
         return if sums.uniq.one?
         patiently { put_away(table) }
-        raise Unequal, "The copy of #{table} is not equal to it (#{sums.join("; ")}): it was put away, and nothing is changed."
+        raise Unequal,
+          "The copy of #{table} is not equal to it (#{sums.join("; ")}): it was put away, and nothing is changed."
       end
 
       # The parts take the table's place; the table of before is gone.
