@@ -18,7 +18,10 @@ module Growth
       File.write(DATA, "#{JSON.pretty_generate(all.sort_by { |each| each["clubs"] })}\n")
     end
 
-    def draw = File.write(File.join(FOLDER, "growth.svg"), svg(kept))
+    def draw
+      abort "No evening is kept yet: bin/measure evening 10, 100 and 1000 first." if kept.empty?
+      File.write(File.join(FOLDER, "growth.svg"), svg(kept))
+    end
 
     private
 

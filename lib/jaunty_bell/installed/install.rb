@@ -1,4 +1,5 @@
 require "net/http"
+require_relative "../store/cluster"
 
 module JauntyBell
   module Installed
@@ -23,6 +24,10 @@ module JauntyBell
         services
         @machine.say(open_at)
       end
+
+      # Statements after which PostgreSQL, which others may use here as well, writes down no value of our rows.
+      def self.quiet(role) =
+        Store::Cluster::QUIET.map { |name, value| "ALTER ROLE \"#{role}\" SET #{name} = '#{value}'" }.join("; ")
 
       # What is written, without a command being run: {path => [text, mode]}.
       def files_to_write = Files.new(@layout, @wanted, password: password).all
@@ -62,6 +67,7 @@ module JauntyBell
         step "Making the database"
         verb = there?("pg_roles WHERE rolname = '#{Layout::USER}'") ? "ALTER" : "CREATE"
         sql("#{verb} ROLE \"#{Layout::USER}\" LOGIN CREATEDB PASSWORD '#{password}'")
+        sql(Install.quiet(Layout::USER))
         return if there?("pg_database WHERE datname = '#{Layout::DATABASE}'")
         @machine.run("createdb", "-O", Layout::USER, "-E", "UTF8", "-T", "template0", Layout::DATABASE, as: "postgres")
       end
