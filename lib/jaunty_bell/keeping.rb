@@ -134,11 +134,17 @@ module JauntyBell
         id = club_called(db, name)
         there = Store::Database.open(Premises.checked_url(database))
         Store::Database.migrate(there)
-        Store::Move.new(db, there, id, to: address).run
+        left = Store::Move.new(db, there, id, to: address).run
         say "#{name} is at #{address} now. Devices go on where they are; whoever signs in anew does it there."
+        say_left(left) if left.values.any?(&:positive?)
       ensure
         there&.disconnect
       end
+    end
+
+    def say_left(left)
+      say "With their password alone, until they set it up anew at that address (Your account): " \
+        "#{left[:time_codes]} who had time codes here, #{left[:passkeys]} who had a passkey. Tell them."
     end
 
     def do_stay(name)

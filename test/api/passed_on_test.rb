@@ -58,6 +58,10 @@ class PassedOnTest < Minitest::Test
 
   def move = Move.new(here, there, @club, to: address).run
 
+  HOME = "http://127.0.0.1:1" # nobody needs to be there: nothing is asked of the server it has left
+
+  def move_back = Move.new(there, here, @club, to: HOME).run
+
   def file(db) = JSON.parse(JSON.generate(Store::WholeClub.of(db, @club)))
 
   def test_devices_go_on_where_they_are
@@ -184,6 +188,80 @@ class PassedOnTest < Minitest::Test
     assert_match(/does not answer/, last_response.body)
   end
 
+  # What its devices are signed in with here was never taken away.
+  def test_it_comes_back
+    note("before")
+    page = Store::Corners.new(here, @club)
+      .make(id: SecureRandom.uuid, student_id: here[:students].get(:id), guardian: false, by: nil)
+    token = call(:post, "/api/corner/devices", code: page[:code])[:token]
+    move
+    note("there")
+    changed = JauntyBell::Api::Accounts.hash("changed over there")
+    there[:logins].where(email: OWNER).update(password_hash: changed)
+    was = file(there)
+    move_back
+    assert_equal was, file(here)
+    assert_equal [0, [HOME]], [there[:students].count, there[:clubs].select_map(:moved_to)]
+    assert_equal [nil, nil, nil], here[:clubs].get(%i[moved_to moved_key moving_at])
+    assert_equal 200, note("back").then { status }
+    assert_equal %w[back before there], here[:notes].where(text: %w[before there back]).select_order_map(:text)
+    call(:get, "/api/corner", {"HTTP_JAUNTY_CORNER" => token})
+    assert_equal 200, status
+    assert_equal changed, here[:logins].where(email: OWNER).get(:password_hash), "the old one may be known to others"
+    move
+    assert_equal 200, note("and there again").then { status }
+    assert_equal 1, there[:notes].where(text: "and there again").count
+  end
+
+  # Whoever has another club there goes on with what they sign in with.
+  def test_passwords_of_others_stay
+    there[:clubs].insert(id: other = SecureRandom.uuid, name: "Another", time_zone: "Europe/London")
+    Store::Logins.new(there).place(club_id: other, login: {email: OWNER, hash: "theirs"}, name: "N", role: "owner")
+    move
+    assert_equal "theirs", there[:logins].where(email: OWNER).get(:password_hash)
+  end
+
+  # A program that is killed says nothing any more and takes nothing back.
+  class Killed < Exception; end # rubocop:disable Lint/InheritException
+
+  # Wherever it is ended, nothing is written by either server until the next try has brought it there.
+  def test_ended_anywhere_it_is_begun_anew
+    %i[written_out arrive leave take_up].each do |step|
+      killed(here, there, address, before: step) { note("meanwhile") }
+      assert_equal 503, status, step
+      move
+      assert_equal 200, note("moved").then { status }, step
+      killed(there, here, HOME, before: step) { note("meanwhile") }
+      assert_equal 503, status, "coming back, #{step}"
+      move_back
+      assert_equal 200, note("back").then { status }, step
+    end
+    assert_equal({"moved" => 4, "back" => 4}, here[:notes].where(text: %w[moved back meanwhile]).group_and_count(:text)
+      .as_hash(:text, :count))
+  end
+
+  # A backup of before it went, put back, does not overwrite what has been done there since.
+  def test_what_is_used_there_is_not_overwritten
+    move
+    here[:clubs].update(moved_to: nil, moved_key: nil)
+    there[:notes].insert(club_id: @club, id: SecureRandom.uuid, class_id: @class_id, text: "since", at: Clock.now)
+    error = assert_raises(Store::Conflict) { move }
+    assert_match(/used there/, error.message)
+    assert_equal [1, nil], [there[:notes].where(text: "since").count, here[:clubs].get(:moving_at)]
+  end
+
+  def test_a_club_that_comes_back_is_asked_for_where_it_still_is
+    move
+    here[:clubs].update(moving_at: Clock.now)
+    call(:get, "/api/book/squad")
+    assert_equal 200, status
+    said = Move::Signed.write({email: OWNER, club_id: @club}, "k")
+    here[:clubs].update(arrived_key: "k")
+    clear_cookies
+    call(:get, "/api/book/squad", {"HTTP_JAUNTY_FROM" => said})
+    assert_equal [503, true], [status, last_response.body.include?("just going")], "never to and fro"
+  end
+
   FORGED = [->(facts, _) { Move::Signed.write(facts, "guess") },
     ->(facts, key) { "#{Move::Signed.write(facts, key)[0..-2]}x" },
     ->(_, key) { Move::Signed.write({email: "else@where.example", club_id: SecureRandom.uuid}, key) },
@@ -202,6 +280,12 @@ class PassedOnTest < Minitest::Test
     assert_equal "401", ask.call(late), "what was said long ago"
   end
 
+  def killed(from, to, address, before:)
+    Move.new(from, to, @club, to: address).tap { |move| move.define_singleton_method(before) { |*| raise Killed } }.run
+  rescue Killed
+    yield
+  end
+
   # bin/club move, by whoever has both machines.
   def test_by_hand
     ENV["DATABASE_URL"] = TestDatabase.cluster.url("jaunty_move_here")
@@ -210,7 +294,9 @@ class PassedOnTest < Minitest::Test
     name, other = here[:clubs].get(:name), TestDatabase.cluster.url("jaunty_move_there")
     assert_equal 2, keeping.call("move", name, other, "two.example")
     assert_match(/no address of a server/, errors.string)
+    here[:account_otp_keys].insert(id: here[:logins].where(email: OWNER).get(:id), key: "k")
     assert_equal 0, keeping.call("move", name, other, address), errors.string
+    assert_match(/1 who had time codes here, 0 who had a passkey/, output.string)
     assert_equal 2, keeping.call("move", name, other, address)
     assert_match(/has gone to/, errors.string)
     assert_equal 2, keeping.call("stay", name)

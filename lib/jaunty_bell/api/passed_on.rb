@@ -3,7 +3,8 @@ require "net/http"
 module JauntyBell
   module Api
     # What is asked of a club that has gone to another server (Store::Move) is passed on there, with who asks: a device
-    # goes on at the address it knows. Of one that is just going nothing is written; what is told is sent again.
+    # goes on at the address it knows. Of one that is just going nothing is written; what is told is sent again. One that
+    # comes back is asked for at the other server until it has left that one.
     class PassedOn
       FROM = "HTTP_JAUNTY_FROM"
       PATIENCE = 15 # seconds
@@ -26,12 +27,17 @@ module JauntyBell
         env[Accounts::ACCOUNT] ||= arrived(env)
         club = env[Accounts::ACCOUNT] || page(env)
         return @app.call(env) unless club
-        return pass_on(env, club) if club[:moved_to]
-        return Errors.response(503, MOVING) if club[:moving_at] && !Body::READING.include?(env["REQUEST_METHOD"])
+        return pass_on(env, club) if club[:moved_to] && !comes_back?(env, club)
+        return Errors.response(503, MOVING) if club[:moving_at] && (club[:moved_to] || writes?(env))
         @app.call(env)
       end
 
       private
+
+      def writes?(env) = !Body::READING.include?(env["REQUEST_METHOD"])
+
+      # It has left the other server, but is not taken up here yet: handed to and fro it would never be answered.
+      def comes_back?(env, club) = club[:moving_at] && env[FROM]
 
       # Somebody of a club that came from another server, as that one says who it is.
       def arrived(env)

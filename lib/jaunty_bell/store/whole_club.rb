@@ -38,14 +38,16 @@ module JauntyBell
          tables: TABLES.to_h { |table| [table, rows(table, club_id).map { |row| plain_row(named(row, emails)) }] }}
       end
 
-      # Makes the club of a file, all or nothing, under an id of its own or the one that is given. Yields the email of
-      # each who has no account on this server yet, and takes the hash of its password. Raises Core::InvalidInput.
+      # Makes the club of a file, all or nothing, under an id of its own or the one that is given (a club that has
+      # nothing but its row may stand there). Yields the email of each who has no account on this server yet, and takes
+      # the hash of its password. Raises Core::InvalidInput.
       def put(file, id: SecureRandom.uuid)
         data = checked(file)
-        refuse_again(data)
+        refuse_again(data, id)
         @db.transaction(savepoint: true) do
-          @db[:clubs].insert(id: id, **data["club"].transform_keys(&:to_sym).slice(*OF_CLUB),
-            settings: Sequel.pg_jsonb(data["club"]["settings"]))
+          club = {**data["club"].transform_keys(&:to_sym).slice(*OF_CLUB),
+                  settings: Sequel.pg_jsonb(data["club"]["settings"])}
+          @db[:clubs].insert_conflict(target: :id, update: club).insert(id: id, **club)
           accounts = data["accounts"].to_h do |row|
             login = Logins.new(@db).of(row["email"]) || {email: row["email"], hash: yield(row["email"])}
             [row["email"], Logins.new(@db).place(club_id: id, login: login.slice(:id, :email, :hash),
@@ -62,10 +64,10 @@ module JauntyBell
       private
 
       # Taken in twice it would be there twice.
-      def refuse_again(data)
+      def refuse_again(data, id)
         emails = data["accounts"].map { |row| row["email"] }
         there = @db[:clubs].where(name: data["club"]["name"], id: @db[:accounts].join(:logins, id: :login_id)
-          .where(email: emails).select(:club_id))
+          .where(email: emails).select(:club_id)).exclude(id: id)
         return if there.empty?
         raise Core::InvalidInput.new("A club called \"#{data["club"]["name"]}\" with these people is on this server " \
           "already.", path: "club/name")
