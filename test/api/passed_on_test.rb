@@ -62,6 +62,13 @@ class PassedOnTest < Minitest::Test
 
   def move_back = Move.new(there, here, @club, to: HOME).run
 
+  # The code of their page, and the token of a device that has entered it.
+  def page_of(name)
+    made = Store::Corners.new(here, @club)
+      .make(id: SecureRandom.uuid, student_id: here[:students].first(name: name)[:id], guardian: false, by: nil)
+    [made[:code], call(:post, "/api/corner/devices", code: made[:code])[:token]]
+  end
+
   def file(db) = JSON.parse(JSON.generate(Store::WholeClub.of(db, @club)))
 
   def test_devices_go_on_where_they_are
@@ -109,13 +116,11 @@ class PassedOnTest < Minitest::Test
   end
 
   def test_students_pages_go_along
-    student = here[:students].first(name: "Oona Ferrier")[:id]
-    made = Store::Corners.new(here, @club).make(id: SecureRandom.uuid, student_id: student, guardian: false, by: nil)
-    token = call(:post, "/api/corner/devices", code: made[:code])[:token]
+    code, token = page_of("Oona Ferrier")
     move
     page = call(:get, "/api/corner", {"HTTP_JAUNTY_CORNER" => token})
     assert_equal [200, "Oona"], [status, page[:first_name]]
-    assert_equal 201, call(:post, "/api/corner/devices", code: made[:code]).then { status }, "the old link too"
+    assert_equal 201, call(:post, "/api/corner/devices", code: code).then { status }, "the old link too"
     call(:get, "/api/corner", {"HTTP_JAUNTY_CORNER" => "nobody's"})
     assert_equal 401, status
   end
@@ -191,9 +196,7 @@ class PassedOnTest < Minitest::Test
   # What its devices are signed in with here was never taken away.
   def test_it_comes_back
     note("before")
-    page = Store::Corners.new(here, @club)
-      .make(id: SecureRandom.uuid, student_id: here[:students].get(:id), guardian: false, by: nil)
-    token = call(:post, "/api/corner/devices", code: page[:code])[:token]
+    token = page_of("Oona Ferrier").last
     move
     note("there")
     changed = JauntyBell::Api::Accounts.hash("changed over there")

@@ -62,6 +62,7 @@ class SystemTest < Minitest::Test
 
   AXE = File.read(File.expand_path("../../web/node_modules/axe-core/axe.min.js", __dir__))
   Demo = JauntyBell::Demo::Club
+  PAUSE = 0.02 # seconds between two looks: the server they wait for is a thread of this process
 
   def setup
     SystemServer.start
@@ -139,7 +140,7 @@ class SystemTest < Minitest::Test
 
   # Waits for what the page does by and by.
   def until_true
-    Timeout.timeout(Capybara.default_max_wait_time) { Thread.pass until yield }
+    Timeout.timeout(Capybara.default_max_wait_time) { IO.select(nil, nil, nil, PAUSE) until yield }
   end
 
   # Cuts the network of the browser, or gives it back.

@@ -62,7 +62,7 @@ class BookKeysTest < SystemTest
     fill_in "Days away", with: "200"
     press(:tab)
     assert_text "In the Book"
-    Timeout.timeout(10) { Thread.pass until db[:clubs].get(:settings).to_h.dig("pointed_out", "away") == 200 }
+    until_true { db[:clubs].get(:settings).to_h.dig("pointed_out", "away") == 200 }
     visit "/book/board"
     assert_text "Load board"
     assert_no_text "Not at a class for"

@@ -31,7 +31,7 @@ class FloorSystemTest < SystemTest
     other = page.find("button[aria-label^='Oona Ferrier does ']:not([aria-label*='does #{does}:'])").text
     click_button "Oona Ferrier: clean"
     class_id = page.current_path.split("/").last
-    Timeout.timeout(8) { Thread.pass until db[:marks].where(class_id: class_id).any? }
+    until_true { db[:marks].where(class_id: class_id).any? }
     assert_equal [other], db[:marks].where(class_id: class_id).select_map(:rung)
     assert_equal %w[clock count], [does, other].sort
   end
@@ -396,7 +396,7 @@ class FloorSystemTest < SystemTest
   # Rows of this class, once there are as many as expected.
   def wait_for_rows(table, count)
     rows = []
-    Timeout.timeout(10) { Thread.pass until (rows = db[table].where(class_id: @class_id).all).size >= count }
+    until_true { (rows = db[table].where(class_id: @class_id).all).size >= count }
     rows
   end
 end

@@ -56,13 +56,9 @@ class OnFileTest < SystemTest
       fill_options: {rapid: false}
     find_field("Adults").click
     assert_field "First aid: who helps, where the box is, a line each", with: "Ruben Quay\nBox in the porch"
-    wait_until { db[:clubs].get(Sequel.lit("settings->'first_aid'")).to_a == ["Ruben Quay", "Box in the porch"] }
+    until_true { db[:clubs].get(Sequel.lit("settings->'first_aid'")).to_a == ["Ruben Quay", "Box in the porch"] }
   ensure
     db[:clubs].update(settings: Sequel.lit("jsonb_set(settings, '{first_aid}', ?::jsonb)",
       Demo::FACTS.dig("settings", "first_aid").to_json))
   end
-
-  private
-
-  def wait_until = Timeout.timeout(8) { Thread.pass until yield }
 end

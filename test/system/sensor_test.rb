@@ -56,7 +56,7 @@ class SensorSystemTest < SystemTest
 
   def wait_for_recordings
     rows = []
-    Timeout.timeout(10) { Thread.pass until (rows = db[:recordings].where(class_id: @class_id).all).any? }
+    until_true { (rows = db[:recordings].where(class_id: @class_id).all).any? }
     rows
   end
 end

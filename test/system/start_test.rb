@@ -30,7 +30,7 @@ class StartTest < Minitest::Test
     refute_match(/Making the demo club/, wait_until_open(second))
     assert_equal "200", Net::HTTP.get_response(URI("http://127.0.0.1:#{@port}/api/session")).code
     Process.kill(:INT, second.pid)
-    Timeout.timeout(30) { Process.wait(second.pid) }
+    Timeout.timeout(180) { Process.wait(second.pid) }
     @running.clear
     refute JauntyBell::Store::Cluster.new(File.join(@data, "postgres"), port: @pgport).running?,
       "Ctrl-C stops the database too"
@@ -153,7 +153,7 @@ class StartTest < Minitest::Test
 
   def finish(io)
     Process.kill(:INT, io.pid)
-    Timeout.timeout(30) { Process.wait(io.pid) }
+    Timeout.timeout(180) { Process.wait(io.pid) }
     @running.delete(io)
   end
 
@@ -178,11 +178,11 @@ class StartTest < Minitest::Test
     IO.popen(settings, command, chdir: ROOT, err: %i[child out]).tap { |io| @running << io }
   end
 
-  def said_by(io) = Timeout.timeout(60) { io.read }
+  def said_by(io) = Timeout.timeout(180) { io.read }
 
   def wait_until_open(io)
     said = +""
-    Timeout.timeout(60) { said << io.readline until said.include?("Ctrl-C closes it") }
+    Timeout.timeout(180) { said << io.readline until said.include?("Ctrl-C closes it") }
     said
   end
 end

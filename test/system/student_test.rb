@@ -140,9 +140,7 @@ class StudentSystemTest < SystemTest
     before = JSON.parse(JSON.generate(card[:blocks]))
     assert_equal before.sum { |block| block["rounds"].size } + 1, blocks.call.sum { |block| block["rounds"].size }
     click_button "Undo"
-    Timeout.timeout(10) do
-      Thread.pass until blocks.call.sum { |block| block["rounds"].size } == before.sum { |block| block["rounds"].size }
-    end
+    until_true { blocks.call.sum { |block| block["rounds"].size } == before.sum { |block| block["rounds"].size } }
   ensure
     db[:cards].where(id: card[:id]).update(blocks: Sequel.pg_jsonb(card[:blocks])) if card
     db[:combinations].where(Sequel.like(:name, "Link %")).delete

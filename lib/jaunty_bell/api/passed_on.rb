@@ -3,8 +3,8 @@ require "net/http"
 module JauntyBell
   module Api
     # What is asked of a club that has gone to another server (Store::Move) is passed on there, with who asks: a device
-    # goes on at the address it knows. Of one that is just going nothing is written; what is told is sent again. One that
-    # comes back is asked for at the other server until it has left that one.
+    # goes on at the address it knows. Of one that is just going nothing is written; what is told is sent again.
+    # One that comes back is asked for at the other server until it has left that one.
     class PassedOn
       FROM = "HTTP_JAUNTY_FROM"
       PATIENCE = 15 # seconds

@@ -112,12 +112,17 @@ module JauntyBell
       # moment, by whoever was late, stands in the way of taking the rest away: then nothing is changed.
       def leave(key)
         surely(@here, isolation: :repeatable) do
-          raise Conflict.new("What arrived is not what was sent: nothing is changed.") unless file(@here) == file(@there)
+          compare
           digests = PAGES.flat_map { |table| @here[table].where(club_id: @club_id).select_map(:digest) }
           @here[:moved_tokens].multi_insert(digests.uniq.map { |digest| {club_id: @club_id, digest: digest} })
           tables.each { |table| @here[table].where(club_id: @club_id).delete }
           club.update(moved_to: @to, moved_key: key, moving_at: nil)
         end
+      end
+
+      def compare
+        return if file(@here) == file(@there)
+        raise Conflict.new("What arrived is not what was sent: nothing is changed.")
       end
 
       # It is there, and nowhere else.

@@ -45,8 +45,8 @@ module JauntyBell
         data = checked(file)
         refuse_again(data, id)
         @db.transaction(savepoint: true) do
-          club = {**data["club"].transform_keys(&:to_sym).slice(*OF_CLUB),
-                  settings: Sequel.pg_jsonb(data["club"]["settings"])}
+          club = data["club"].transform_keys(&:to_sym).slice(*OF_CLUB)
+            .merge(settings: Sequel.pg_jsonb(data["club"]["settings"]))
           @db[:clubs].insert_conflict(target: :id, update: club).insert(id: id, **club)
           accounts = data["accounts"].to_h do |row|
             login = Logins.new(@db).of(row["email"]) || {email: row["email"], hash: yield(row["email"])}

@@ -9,15 +9,23 @@ const Say = createContext<(text: string, undo?: Undo) => void>(() => {});
 export const useSay = () => useContext(Say);
 
 const SHOWN = 8_000;
+const SHOWN_WITH_UNDO = 20_000; // long enough to be seen from across the hall and walked to
 
 export function SayProvider({ children }: { children: ReactNode }) {
   const [note, setNote] = useState<Note>();
   const timer = useRef<number>(undefined);
-  const say = useCallback((text: string, undo?: Undo) => {
+  const stays = () => window.clearTimeout(timer.current);
+  const goes = useCallback((undo?: Undo) => {
     window.clearTimeout(timer.current);
-    setNote({ text, undo });
-    timer.current = window.setTimeout(() => setNote(undefined), SHOWN);
+    timer.current = window.setTimeout(() => setNote(undefined), undo ? SHOWN_WITH_UNDO : SHOWN);
   }, []);
+  const say = useCallback(
+    (text: string, undo?: Undo) => {
+      setNote({ text, undo });
+      goes(undo);
+    },
+    [goes],
+  );
   const undo = async (note: Note) => {
     setNote(undefined);
     try {
@@ -51,6 +59,10 @@ export function SayProvider({ children }: { children: ReactNode }) {
               <button
                 type="button"
                 className="rounded-full border border-brass-bright px-3 py-1 text-brass-bright"
+                onPointerEnter={stays}
+                onPointerLeave={() => goes(note.undo)}
+                onFocus={stays}
+                onBlur={() => goes(note.undo)}
                 onClick={() => void undo(note)}
               >
                 Undo
