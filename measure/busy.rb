@@ -34,7 +34,9 @@ class Busy
 
   private
 
+  # Whoever asks has a machine of their own: here they stand behind whoever answers.
   def again(work)
+    Process.setpriority(Process::PRIO_PROCESS, 0, 19) # of this thread alone
     until @over
       send(work)
       @done[work.to_s] += 1

@@ -1,4 +1,5 @@
 require "support/api"
+require "minitest/mock"
 require_relative "../../demo/club"
 
 # Large work of one club is done in a process of its own: the answer is the same, what goes wrong is said, and one club
@@ -45,6 +46,19 @@ class BesideTest < Minitest::Test
       assert_equal plain.call(here)[0, 2], plain.call(apart)[0, 2], path
       assert plain.call(here)[2] == plain.call(apart)[2], path
     end
+  end
+
+  # Where it is made, not by the process that has others to answer: that one is given something that cannot.
+  def test_it_comes_compressed
+    plain = made("/api/records/club.json", inline: false).last
+    here = Process.pid
+    writer = Zlib::GzipWriter.method(:new)
+    elsewhere = ->(*given) { (Process.pid == here) ? raise("compressed here") : writer.call(*given) }
+    Zlib::GzipWriter.stub(:new, elsewhere) do
+      get "/api/records/club.json", {}, {"HTTP_ACCEPT_ENCODING" => "gzip"}
+    end
+    assert_equal "gzip", last_response.headers["content-encoding"]
+    assert Zlib.gunzip(last_response.body).b == plain.b, "the same"
   end
 
   def test_what_is_sent_is_taken_in

@@ -58,8 +58,7 @@ module JauntyBell
       # Over there: nothing of the server's own is touched, it has another connection.
       def answer(env, writing)
         status, headers, parts = @again.call(Store::Database.again(@db)).call(env)
-        length = {"content-length" => parts.sum(&:bytesize).to_s} if parts.is_a?(Array)
-        writing.puts(JSON.generate([status, headers.to_h.merge(length.to_h)]))
+        writing.puts(JSON.generate([status, headers.to_h]))
         parts.each { |part| writing.write(part) }
       rescue Errno::EPIPE
         nil # nobody wants it any more

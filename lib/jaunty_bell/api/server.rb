@@ -22,20 +22,22 @@ module JauntyBell
                "/corner" => Corner, "/corners" => Corners,
                "/resets" => Resets}.freeze
 
+      # What is worth compressing; sound is compressed already.
+      COMPRESSED = {sync: false, if: ->(_env, _status, headers, _body) {
+        headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/")
+      }}.freeze
+
       def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
 
       # `secret` signs the sessions; `https` marks cookies secure; `copies` is on how many machines a change must lie
       # (Store::Copies). `around_api` may wrap the API (tests check responses there).
       def self.build(db, secret:, https: false, copies: "one", around_api: nil)
-        api = Beside.new(api(db), db) { |again| api(again) }
+        api = Beside.new(api(db), db) { |again| compressed(api(again)) }
         api = around_api.call(api) if around_api
         accounts = Accounts.for(db)
         interface, trust = Interface.new(INTERFACE), Trust.new
         Rack::Builder.app do
-          use Rack::Deflater, sync: false,
-            if: ->(_env, _status, headers, _body) {
-              headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/")
-            }
+          use Rack::Deflater, **COMPRESSED
           use Headers
           use Rack::ContentLength
           use Entrance, https: https
@@ -62,7 +64,10 @@ module JauntyBell
       end
 
       def self.api(db) = Rack::URLMap.new(ROOMS.transform_values { |room| room.new(nil, db) })
-      private_class_method :api
+
+      # Large work is compressed where it is done: what has an encoding is left as it is afterwards.
+      def self.compressed(app) = Rack::Deflater.new(Rack::ContentLength.new(app), COMPRESSED)
+      private_class_method :api, :compressed
     end
   end
 end
