@@ -149,7 +149,9 @@ module JauntyBell
 
     def do_stay(name)
       with_database do |db|
-        raise Refused, "#{name} has gone already." if Store::Move.stay(db, club_called(db, name)).zero?
+        if Store::Move.stay(db, club_called(db, name)).zero?
+          raise Refused, "#{name} has gone already, or is on its way here: bin/club move or stay where it comes from."
+        end
         say "#{name} stays."
       end
     end

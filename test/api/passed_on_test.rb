@@ -243,6 +243,15 @@ class PassedOnTest < Minitest::Test
       .as_hash(:text, :count))
   end
 
+  # Of two that both are used nobody could make one again.
+  def test_what_has_not_all_arrived_cannot_be_made_to_stay
+    killed(here, there, address, before: :leave) {}
+    assert_equal [0, 1], [there, here].map { |db| Move.stay(db, @club) }
+    assert_equal [false, true], [there, here].map { |db| db[:clubs].get(:moving_at).nil? }
+    move
+    assert_equal 200, note("after all").then { status }
+  end
+
   # A backup of before it went, put back, does not overwrite what has been done there since.
   def test_what_is_used_there_is_not_overwritten
     move

@@ -14,6 +14,7 @@ module JauntyBell
       QUIET = 0.1 # seconds between two looks whether what was being written is written
       MEANWHILE = [Sequel::ForeignKeyConstraintViolation, Sequel::SerializationFailure].freeze
       PAGES = %i[corners corner_devices].freeze
+      ARRIVING = Time.utc(9999) # stands for when a club began to move that comes here: it is not for here to say
       # What a server keeps for itself: made with a secret of its own, or for its address. {what => whose, where}
       ITS_OWN = {time_codes: [:account_otp_keys, :id], passkeys: [:account_webauthn_keys, :account_id]}.freeze
 
@@ -35,8 +36,10 @@ module JauntyBell
         found
       end
 
-      # Takes back what was begun.
-      def self.stay(db, club_id) = db[:clubs].where(id: club_id, moved_to: nil).update(moving_at: nil)
+      # Takes back what was begun, where it was begun: how many clubs are here then.
+      def self.stay(db, club_id) =
+        db[:clubs].where(id: club_id, moved_to: nil).where(Sequel.|({moving_at: nil}, Sequel[:moving_at] < ARRIVING))
+          .update(moving_at: nil)
 
       private
 
@@ -89,7 +92,7 @@ module JauntyBell
           passwords = passwords_there
           WholeClub.new(@there).put(file(@here), id: @club_id) { |email| passwords.fetch(email) }
           Logins.new(@there).sweep
-          club(@there).update(arrived_key: key, moving_at: Clock.now)
+          club(@there).update(arrived_key: key, moving_at: ARRIVING)
           PAGES.each do |table|
             @there[table].multi_insert(@here[table].where(club_id: @club_id).all.map { |row| unmade(row) })
           end
