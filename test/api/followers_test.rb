@@ -10,7 +10,8 @@ class FollowersTest < ApiTest
     @klass = [club, @class_id]
   end
 
-  def screens(count) = Array.new(count) { UNIXSocket.pair }
+  # Both ends are kept: one that nobody holds is closed as soon as memory is tidied, and its screen is gone.
+  def screens(count) = Array.new(count) { UNIXSocket.pair.tap { |pair| (@pairs ||= []) << pair } }
 
   def test_whoever_signs_out_follows_no_more
     id = place_of(@coach)

@@ -45,6 +45,11 @@ module SystemServer
   def self.new_profile =
     Dir.mktmpdir("jaunty-bell-chromium").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } }
 
+  # An element that a page puts anew just as it is clicked is looked for again, whatever the browser calls that.
+  class Driver < Capybara::Selenium::Driver
+    def invalid_element_errors = super | [Selenium::WebDriver::Error::UnknownError]
+  end
+
   def self.driver(app, profile = new_profile, *more)
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium", timeouts: {script: LONGEST * 1000})
     [*FLAGS, *more, "--user-data-dir=#{profile}", "--window-size=#{WIDE.join(",")}"].each { |flag|
@@ -52,7 +57,7 @@ module SystemServer
     }
     options.add_option("goog:loggingPrefs", {browser: "ALL"})
     service = Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver", port: rand(FREE_PORTS))
-    Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
+    Driver.new(app, browser: :chrome, options: options, service: service)
   end
 end
 
