@@ -19,7 +19,7 @@ module Growth
     end
 
     def draw
-      abort "No evening is kept yet: bin/measure evening 10, 100 and 1000 first." if kept.empty?
+      abort "Fewer than two evenings are kept: bin/measure evening 10, 100 and 1000 first." if kept.size < 2
       File.write(File.join(FOLDER, "growth.svg"), svg(kept))
     end
 
