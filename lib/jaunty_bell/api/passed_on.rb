@@ -27,17 +27,15 @@ module JauntyBell
         env[Accounts::ACCOUNT] ||= arrived(env)
         club = env[Accounts::ACCOUNT] || page(env)
         return @app.call(env) unless club
-        return pass_on(env, club) if club[:moved_to] && !comes_back?(env, club)
-        return Errors.response(503, MOVING) if club[:moving_at] && (club[:moved_to] || writes?(env))
-        @app.call(env)
+        return Errors.response(503, MOVING) if club[:moving_at] && waits?(env, club)
+        club[:moved_to] ? pass_on(env, club) : @app.call(env)
       end
 
       private
 
-      def writes?(env) = !Body::READING.include?(env["REQUEST_METHOD"])
-
-      # It has left the other server, but is not taken up here yet: handed to and fro it would never be answered.
-      def comes_back?(env, club) = club[:moving_at] && env[FROM]
+      # Of one that goes, what writes. Of one that comes back, what the other server hands on because it has left there:
+      # it is not taken up here yet, and handed to and fro it would never be answered.
+      def waits?(env, club) = club[:moved_to] ? env[FROM] : !Body::READING.include?(env["REQUEST_METHOD"])
 
       # Somebody of a club that came from another server, as that one says who it is.
       def arrived(env)

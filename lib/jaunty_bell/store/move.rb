@@ -10,7 +10,7 @@ module JauntyBell
     #
     #   Move.new(here, there, club_id, to: "https://two.example").run # => {time_codes: 2, passkeys: 1}
     class Move
-      KEPT = %i[clubs accounts invitations].freeze # here, of a club that has gone
+      PLACES = %i[invitations accounts].freeze # stay here, of a club that has gone
       QUIET = 0.1 # seconds between two looks whether what was being written is written
       MEANWHILE = [Sequel::ForeignKeyConstraintViolation, Sequel::SerializationFailure].freeze
       PAGES = %i[corners corner_devices].freeze
@@ -88,7 +88,7 @@ module JauntyBell
       # being passed on.
       def arrive(key)
         surely(@there) do
-          empty(@there)
+          empty(@there, *PLACES)
           passwords = passwords_there
           WholeClub.new(@there).put(file(@here), id: @club_id) { |email| passwords.fetch(email) }
           Logins.new(@there).sweep
@@ -118,7 +118,7 @@ module JauntyBell
           compare
           digests = PAGES.flat_map { |table| @here[table].where(club_id: @club_id).select_map(:digest) }
           @here[:moved_tokens].multi_insert(digests.uniq.map { |digest| {club_id: @club_id, digest: digest} })
-          tables.each { |table| @here[table].where(club_id: @club_id).delete }
+          empty(@here)
           club.update(moved_to: @to, moved_key: key, moving_at: nil)
         end
       end
@@ -141,7 +141,7 @@ module JauntyBell
       def undo
         return if self.class.stay(@here, @club_id).zero?
         surely(@there) do
-          empty(@there)
+          empty(@there, *PLACES)
           club(@there).where(moved_to: nil).delete
           club(@there).update(moving_at: nil)
         end
@@ -149,13 +149,11 @@ module JauntyBell
         nil
       end
 
-      # Of a club that is on its way there, or has gone from there before. Its people's sign-ins stay.
-      def empty(db)
-        [*tables, *KEPT - [:clubs]].each { |table| db[table].where(club_id: @club_id).delete }
+      # Of what a club has, those that refer to others first. Its people's sign-ins stay.
+      def empty(db, *more)
+        [*PAGES.reverse, :plan_jobs, :masteries, :links, *WholeClub::TABLES.reverse, *more]
+          .each { |table| db[table].where(club_id: @club_id).delete }
       end
-
-      # Those that refer to others first.
-      def tables = [*PAGES.reverse, :plan_jobs, :masteries, :links, *WholeClub::TABLES.reverse] - KEPT
 
       # A transaction that is over when the machine that would take over has it too.
       def surely(db, **options)
