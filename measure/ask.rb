@@ -31,8 +31,8 @@ module Ask
     # Milliseconds of so many runs after some to warm up: [median, 95th percentile].
     def timed(times, warm: times / 4)
       warm.times { yield }
-      all = Array.new(times) { Benchmark.realtime { yield } * 1000 }.sort
-      [all[times / 2], all[times * 95 / 100]]
+      all = Array.new(times) { Benchmark.realtime { yield } * 1000 }
+      [0.5, 0.95].map { |share| JauntyBell::Clock.within(all, share) }
     end
 
     def say(what, (median, p95), target)

@@ -64,7 +64,7 @@ class MeasureEvening
     environment = {"PORT" => @port.to_s, "DATABASE_URL" => url, "JAUNTY_DATA" => @folder, "JAUNTY_EMPTY" => "1",
                    "JAUNTY_PROCESSES" => PROCESSES.to_s}
     began = clock
-    @server = spawn(environment, "ruby", "--yjit", "-W1", "-Ilib", "-e",
+    @server = spawn(environment, "ruby", "-W1", "-Ilib", "-e",
       'require "jaunty_bell/house"; JauntyBell::House.open', pgroup: true, out: File.join(@folder, "log"))
     wait { answers? }
     say format("two processes serve after %.1f s", clock - began)
@@ -140,7 +140,7 @@ class MeasureEvening
   def keep(answers, spans)
     calm, loud = spans.values_at(:calm, :busy).map { |list| within(answers, list) }
     return if calm.empty? || loud.empty?
-    at = Rehearsal::Verdict.method(:at)
+    at = JauntyBell::Clock.method(:within)
     Growth.keep({"clubs" => @count, "classes" => @classes, "minutes" => spans.values_at(:calm, :busy).sum(&:size),
       "on" => Date.today.iso8601, "median" => at.call(calm, 0.5), "p95" => at.call(calm, 0.95),
       "busy_median" => at.call(loud, 0.5), "busy_p95" => at.call(loud, 0.95)})
@@ -158,7 +158,7 @@ class MeasureEvening
 
   def line(times)
     return "           none          " if times.empty?
-    format("%7.1f %7.1f %7.1f", *SHARES.map { |share| Rehearsal::Verdict.at(times, share) })
+    format("%7.1f %7.1f %7.1f", *SHARES.map { |share| JauntyBell::Clock.within(times, share) })
   end
 
   def answers?

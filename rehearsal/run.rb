@@ -99,8 +99,8 @@ module Rehearsal
       return if silences.empty?
       say "", "No fact acknowledged to anybody for (median, worst):"
       [*silences.group_by(&:first).to_a, ["all of them", silences]].each do |kind, list|
-        times = list.map(&:last).sort
-        say format("  %-50s %5.1f s %5.1f s", kind, times[(times.size - 1) / 2], times.last)
+        times = list.map(&:last)
+        say format("  %-50s %5.1f s %5.1f s", kind, JauntyBell::Clock.within(times, 0.5), times.max)
       end
     end
 

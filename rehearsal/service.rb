@@ -145,11 +145,9 @@ module Rehearsal
       machine.run(:proxy, "haproxy", "-db", "-f", written(machine, "haproxy.cfg", own.proxy))
       settings = own.settings.transform_values(&:to_s).merge("JAUNTY_DATA" => machine.folder,
         "JAUNTY_PROCESSES" => @processes.to_s, "HOME" => Dir.home)
-      machine.run(:program, "bundle", "exec", "ruby", *yjit, "-I#{File.join(ROOT, "lib")}", "-e",
+      machine.run(:program, "bundle", "exec", "ruby", "-I#{File.join(ROOT, "lib")}", "-e",
         'require "jaunty_bell/house"; JauntyBell::House.open', environment: settings)
     end
-
-    def yjit = system("ruby", "--yjit", "-e", "", err: File::NULL) ? ["--yjit"] : []
 
     def written(machine, name, text, mode: 0o644)
       File.join(machine.folder, name).tap { |path| File.write(path, text, perm: mode) }

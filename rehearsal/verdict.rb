@@ -4,9 +4,6 @@ module Rehearsal
   class Verdict
     TABLES = %i[attendances marks notes efforts].freeze
 
-    # What so large a share of them take no longer than.
-    def self.at(times, share) = times.sort[(times.size * share).ceil - 1]
-
     attr_reader :found
 
     def initialize(found, db)
@@ -48,7 +45,7 @@ module Rehearsal
     def answers
       found["answers"].group_by(&:first).map do |what, list|
         times = list.map { |each| each[2] }
-        [what, times.size, *[0.5, 0.95, 0.99].map { |share| self.class.at(times, share) },
+        [what, times.size, *[0.5, 0.95, 0.99].map { |share| JauntyBell::Clock.within(times, share) },
           list.map(&:last).tally]
       end
     end

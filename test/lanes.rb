@@ -55,7 +55,7 @@ class Lanes
   def environment(job) = job.today ? {"JAUNTY_TODAY" => job.today} : {}
 
   def command(job) =
-    ["ruby", "--yjit", "-W1", "-Itest", "-Ilib", "-e",
+    ["ruby", "-W1", "-Itest", "-Ilib", "-e",
       "ARGV.each { |file| require File.expand_path(file) }; ARGV.clear", *job.files]
 
   def tell(job, output, status, seconds)

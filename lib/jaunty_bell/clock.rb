@@ -19,6 +19,9 @@ module JauntyBell
       # Seconds that only go forward, whoever sets the clock: for how long something takes.
       def ticks = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
+      # What a share (0–1] of some times take no longer than: the nearest rank. Nil where there are none.
+      def within(times, share) = times.empty? ? nil : times.sort[(times.size * share).ceil - 1]
+
       # The day in a time zone ("Europe/London").
       def today(zone = "Europe/London") = TZInfo::Timezone.get(zone).to_local(now).to_date
 

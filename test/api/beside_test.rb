@@ -98,6 +98,19 @@ class BesideTest < Minitest::Test
     assert_raises(Errno::ECHILD) { Process.wait(-1, Process::WNOHANG) && raise(Errno::ECHILD) }
   end
 
+  def test_it_ends_with_the_process_that_began_it_however_that_ends
+    reading, writing = IO.pipe
+    began_it = fork do
+      JauntyBell::Services::Apart.begin(longest: 60) { writing.puts("at work") && sleep }
+      sleep
+    end
+    writing.close
+    assert_equal "at work\n", reading.gets
+    Process.kill(:KILL, began_it) && Process.wait(began_it)
+    assert reading.wait_readable(30), "it goes on"
+    assert_nil reading.gets
+  end
+
   def test_every_such_route_is_in_the_contract
     contract = Api::Server.contract
     assert_operator Api::Room.large.size, :>, 8

@@ -102,6 +102,24 @@ class KeptSystemTest < SystemTest
     page.driver.browser.logs.get(:browser)
   end
 
+  # Not on hover: a tablet has none.
+  def test_why_something_is_not_stored_yet_is_said_in_full_on_every_page
+    @expected_refusals = true
+    sign_in
+    open_class
+    db[:clubs].update(moving_at: Time.now)
+    click_button "Pia Pontoon"
+    go("/book")
+    assert_button "1 not sent yet"
+    assert_selector "[role=alert]", text: "Not stored yet: Your club is just going to another server"
+    db[:clubs].update(moving_at: nil)
+    assert_no_text "Not stored yet"
+    assert_no_button "1 not sent yet"
+    assert_equal 1, count(:attendances)
+  ensure
+    page.driver.browser.logs.get(:browser)
+  end
+
   def test_signing_out_without_a_network_shuts_the_door_at_once
     @expected_refusals = true
     sign_in

@@ -8,6 +8,7 @@ import { useKeysOf } from "../kit/placeKeys";
 import { useClub } from "../kit/session";
 import { useStored } from "../kit/stored";
 import { timeOfDay } from "../kit/time";
+import { WhyUnsent } from "../kit/WhyUnsent";
 import { Clock, Heard, NextUp, NowOn } from "./ClockFace";
 import { DemoSign } from "./DemoSign";
 import { groupsOf, toStool, whoAreHere } from "./hall";
@@ -239,35 +240,11 @@ function TopKey({ press, children }: { press: () => void; children: React.ReactN
 
 /** What still waits to be sent, and what could not be kept or stored. */
 export function Sending({ outbox }: { outbox: ClassBox }) {
-  const { full, refusal, retry } = useOutbox();
-  if (full)
-    return (
-      <span role="alert" className="font-semibold text-brass-bright">
-        This device is full: free some room, or what is tapped may be lost.
-      </span>
-    );
-  if (refusal)
-    return (
-      <span role="alert" className="font-semibold text-brass-bright">
-        Not stored yet: {refusal.message}{" "}
-        {refusal.status === 401 && (
-          <a href="/floor" className="underline">
-            Sign in; what you tapped is kept
-          </a>
-        )}
-      </span>
-    );
+  const { full, refusal } = useOutbox();
   return (
     <>
-      {outbox.refused.length > 0 && (
-        <span role="alert" className="font-semibold text-brass-bright">
-          {outbox.refused.length} not stored: {outbox.refused[0]?.why}{" "}
-          <button type="button" className="underline" onClick={retry}>
-            Try again
-          </button>
-        </span>
-      )}
-      {outbox.size > 0 && <span className="text-sm">{outbox.size} to send</span>}
+      <WhyUnsent refused={outbox.refused} className="font-semibold text-brass-bright" />
+      {!full && !refusal && outbox.size > 0 && <span className="text-sm">{outbox.size} to send</span>}
     </>
   );
 }

@@ -3,7 +3,6 @@ import { type ReactNode, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { useGoTo } from "../account/Clubs";
 import { dated } from "../kit/clock";
-import { useOutbox } from "../kit/device";
 import { type Key, useKeys } from "../kit/keys";
 import { Leave } from "../kit/Leave";
 import { PutDemoAway } from "../kit/PutDemoAway";
@@ -14,6 +13,7 @@ import { Finder } from "./Finder";
 import { Opening } from "./Opening";
 import { Strange } from "./Strange";
 import { Tidings } from "./Tidings";
+import { Unsent, UnsentBecause } from "./Unsent";
 
 const PLACES = [
   { name: "Bench", to: "/bench", key: "g b" },
@@ -52,6 +52,7 @@ function Framed({ children }: { children: ReactNode }) {
         Skip to the work
       </a>
       <Band />
+      <UnsentBecause />
       <Strange />
       <Tidings />
       <Opening />
@@ -156,32 +157,6 @@ function NextClass() {
         {dayAndTime(next.starts_at, data.club.time_zone)} · {next.expected} expected
       </span>
     </NavLink>
-  );
-}
-
-/** Facts that are on this device alone are said everywhere. */
-function Unsent() {
-  const outbox = useOutbox();
-  const [waiting, refused] = [outbox.waiting().length, outbox.refused().length];
-  if (waiting + refused + outbox.elsewhere === 0 && !outbox.full) return null;
-  const said = outbox.full
-    ? "This device is full"
-    : waiting + refused > 0
-      ? `${waiting + refused} not sent yet`
-      : `${outbox.elsewhere} wait for another club of yours`;
-  return (
-    <button
-      type="button"
-      onClick={outbox.retry}
-      title={
-        outbox.refused()[0]?.why ??
-        outbox.refusal?.message ??
-        "They are sent when there is a network; or tap to try now."
-      }
-      className={`rounded-full border-[1.5px] px-3 py-1 font-semibold text-xs ${refused > 0 || outbox.full ? "border-rear text-rear" : "border-brass"}`}
-    >
-      {said}
-    </button>
   );
 }
 
