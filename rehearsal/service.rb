@@ -69,11 +69,20 @@ module Rehearsal
     # The one that leads gives the lead to one that has everything.
     def hand_over
       at, to = until_true("one that leads and one that may") { [leader, sync].then { |both| both if both.all? } }
-      http = Net::HTTP.new(at.address, Several::DatabaseMachine::STATE)
-      http.post("/switchover", JSON.generate(leader: at.name, candidate: to.name), "content-type" => "application/json")
-    rescue SystemCallError, IOError, Timeout::Error
-      nil # it may have handed over before it answers
+      tell(at, "/switchover", leader: at.name, candidate: to.name)
     end
+
+    # [[machine, how much of the log it has (bytes)]] of those that follow.
+    def following
+      databases.filter_map do |machine|
+        said = get(machine.address, Several::DatabaseMachine::STATE, "/patroni") or next
+        state = JSON.parse(said.body)
+        [machine, state.dig("xlog", "received_location").to_i] if state["role"] == "replica" && state["xlog"]
+      end
+    end
+
+    # Makes a machine lead, whether it was agreed to have everything or not.
+    def promote(machine) = tell(machine, "/failover", candidate: machine.name)
 
     # Everything is as it was at first.
     def whole? =
@@ -114,6 +123,13 @@ module Rehearsal
 
     def serves?(machine, port = Several::ApplicationMachine::PORT) =
       get(machine.address, port, "/api/session")&.code == "200"
+
+    def tell(machine, path, **what)
+      Net::HTTP.new(machine.address, Several::DatabaseMachine::STATE)
+        .post(path, JSON.generate(what), "content-type" => "application/json")
+    rescue SystemCallError, IOError, Timeout::Error
+      nil # it may have done so before it answers
+    end
 
     def get(address, port, path)
       http = Net::HTTP.new(address, port)

@@ -81,6 +81,7 @@ module JauntyBell
       app = Api::Server.build(db, secret: Settings.secret, https: Settings.https?, copies: Settings.copies)
       launcher = Puma::Launcher.new(configuration(app, db),
         log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
+      Services::Apart.prepare if Settings.processes == 1
       # Not before: an address that does not answer yet, a Ctrl-C that nobody hears
       launcher.events.after_booted do
         Api::Heartbeat.start(db) if Settings.processes == 1
@@ -111,7 +112,10 @@ module JauntyBell
       puma.workers Settings.processes
       puma.preload_app!
       puma.before_fork { db.disconnect }
-      puma.before_worker_boot { Api::Heartbeat.start(db) }
+      puma.before_worker_boot do
+        Services::Apart.prepare
+        Api::Heartbeat.start(db)
+      end
       puma.before_worker_shutdown { Services::Apart.end_all }
     end
 

@@ -48,13 +48,10 @@ class BesideTest < Minitest::Test
     end
   end
 
-  # Where it is made, not by the process that has others to answer: that one is given something that cannot.
+  # Where it is made, not by the process that has others to answer: this one is given what cannot.
   def test_it_comes_compressed
     plain = made("/api/records/club.json", inline: false).last
-    here = Process.pid
-    writer = Zlib::GzipWriter.method(:new)
-    elsewhere = ->(*given) { (Process.pid == here) ? raise("compressed here") : writer.call(*given) }
-    Zlib::GzipWriter.stub(:new, elsewhere) do
+    Zlib::GzipWriter.stub(:new, ->(*) { raise "compressed here" }) do
       get "/api/records/club.json", {}, {"HTTP_ACCEPT_ENCODING" => "gzip"}
     end
     assert_equal "gzip", last_response.headers["content-encoding"]
@@ -72,43 +69,98 @@ class BesideTest < Minitest::Test
     assert_equal [200, true], [last_response.status, JSON.parse(last_response.body)["missing"].any?]
   end
 
-  def env(club)
-    asked = Struct.new(:request_method, :path_definition).new("get", "/api/records/club.json")
-    {OpenapiFirst::REQUEST => asked, Api::Accounts::ACCOUNT => {club_id: club}}
+  SHARES = "/proc/self/autogroup" # where Linux shares among sessions: "/autogroup-7 nice 19"
+  POLICY = 38 # of what /proc/self/stat says after the name: by which rule it gets its turn
+
+  # What is done over there, by its name.
+  Work = Struct.new(:name) do
+    # How far behind everybody else this process is: in its session, among sessions, and when it gets its turn.
+    def self.place = [Process.getpriority(Process::PRIO_PROCESS, 0),
+      (File.read(SHARES)[/-?\d+$/].to_i if File.exist?(SHARES)),
+      File.read("/proc/self/stat")[/\) (.*)/, 1].split[POLICY].to_i]
+
+    def self.of(env, _db) = new(env[:work])
+
+    def call(writing) = send(name, writing)
+
+    private
+
+    def places(writing) = writing.puts("[200, {}]", JSON.generate(self.class.place))
+
+    def breaks(_) = raise("somebody's knee")
+
+    def sleeps(writing)
+      writing.puts("#{Process.pid} #{Process.ppid}")
+      sleep
+    end
   end
 
+  Apart = JauntyBell::Services::Apart
+
+  def env(club, work = :places)
+    asked = Struct.new(:request_method, :path_definition).new("get", "/api/records/club.json")
+    {OpenapiFirst::REQUEST => asked, Api::Accounts::ACCOUNT => {club_id: club}, :work => work}
+  end
+
+  def beside = @beside ||= Api::Beside.new(nil, db, work: Work)
+
+  def read(body) = body.to_enum.to_a.join.tap { body.close }
+
   def test_one_for_each_club_and_few_at_once
-    beside = Api::Beside.new(nil, db) { ->(_) { [200, {}, ["made"]] } }
     first = beside.call(env("one"))
     assert_equal [429, 429], [beside.call(env("one")), beside.call(env("one"))].map(&:first)
     second = beside.call(env("two"))
     assert_match(/for others/, beside.call(env("three")).last.first)
-    bodies = [first, second].map { |_, _, body| body.to_enum.to_a.join.tap { body.close } }
-    assert_equal %w[made made], bodies
+    first, second = [first, second].map { |_, _, body| read(body) }
+    assert_equal first, second
     assert_equal 200, beside.call(env("one")).tap { |answer| answer.last.close }.first
   end
 
-  def test_what_breaks_there_is_said_and_leaves_nothing
-    _, written = capture_subprocess_io do
-      beside = Api::Beside.new(nil, db) { ->(_) { raise "somebody's knee" } }
-      2.times { assert_equal 500, beside.call(env("one")).first }
-    end
-    assert_match(/beside: RuntimeError/, written)
-    refute_match(/knee/, written)
-    assert_raises(Errno::ECHILD) { Process.wait(-1, Process::WNOHANG) && raise(Errno::ECHILD) }
+  # It is behind everything else, in this session and among them, and lets others have the core at once.
+  def test_it_gives_way
+    nice = Apart::Forking::NICE
+    assert_equal [nice, (nice if File.exist?(SHARES)), Apart::Forking::IDLE],
+      JSON.parse(read(beside.call(env("one")).last))
+    refute_includes Work.place, nice, "nobody else does"
   end
 
-  def test_it_ends_with_the_process_that_began_it_however_that_ends
-    reading, writing = IO.pipe
-    began_it = fork do
-      JauntyBell::Services::Apart.begin(longest: 60) { writing.puts("at work") && sleep }
-      sleep
+  def test_what_breaks_there_is_said
+    _, written = capture_subprocess_io do
+      Apart.end_all # what is forked from now on says it here
+      2.times { assert_equal 500, beside.call(env("one", :breaks)).first }
+      Apart.end_all
     end
-    writing.close
-    assert_equal "at work\n", reading.gets
-    Process.kill(:KILL, began_it) && Process.wait(began_it)
-    assert reading.wait_readable(30), "it goes on"
-    assert_nil reading.gets
+    assert_match(/apart: RuntimeError/, written)
+    refute_match(/knee/, written)
+  end
+
+  def test_it_is_ended_when_nobody_wants_it_and_another_begins_where_the_forking_process_was_killed
+    pid, reading = Apart.begin(Work.new(:sleeps), longest: 60)
+    there, forker = reading.gets.split.map(&:to_i)
+    assert_equal pid, there
+    Apart.reap(pid)
+    assert_raises(Errno::ESRCH) { Process.kill(0, pid) }
+    Process.kill(:KILL, forker)
+    pid, reading = Apart.begin(Work.new(:sleeps), longest: 60)
+    refute_equal forker, reading.gets.split.last.to_i
+    Apart.reap(pid)
+  end
+
+  # All of them have an end of this test's pipe: it is over when the last of them is.
+  def test_it_ends_with_the_process_that_began_it_however_that_ends
+    [[:began], %i[forker began]].each do |killed|
+      reading, writing = IO.pipe
+      began = fork do
+        writing.write(Apart.begin(Work.new(:sleeps), longest: 60).last.gets)
+        sleep
+      end
+      writing.close
+      pids = {began: began, forker: reading.gets.split.last.to_i}
+      killed.each { |which| Process.kill(:KILL, pids[which]) }
+      Process.wait(began)
+      assert reading.wait_readable(30), "it goes on without #{killed}"
+      assert_nil reading.gets
+    end
   end
 
   def test_every_such_route_is_in_the_contract
@@ -119,19 +171,5 @@ class BesideTest < Minitest::Test
         method: verb.upcase)))
       assert_equal [verb, path], [asked.request_method, asked.path_definition]
     end
-  end
-
-  SHARES = "/proc/self/autogroup" # where Linux shares among sessions: "/autogroup-7 nice 19"
-
-  # It is behind everything else, in this session and among them.
-  def test_it_gives_way
-    looks = -> {
-      [Process.getpriority(Process::PRIO_PROCESS, 0), (File.read(SHARES)[/-?\d+$/] if File.exist?(SHARES))].compact
-    }
-    beside = Api::Beside.new(nil, db) { ->(_) { [200, {}, [looks.call.join(" ")]] } }
-    body = beside.call(env("one")).last
-    assert_equal [JauntyBell::Services::Apart::NICE], body.to_enum.to_a.join.split.map(&:to_i).uniq
-    refute_includes looks.call.map(&:to_i), JauntyBell::Services::Apart::NICE, "nobody else does"
-    body.close
   end
 end

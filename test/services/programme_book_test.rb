@@ -19,7 +19,7 @@ class ProgrammeBookTest < ServiceTest
 
   def planned
     view = book
-    plan = Core::Weeks::PlanData.of(view.planning(seed: 1).call { nil })
+    plan = view.planning(seed: 1).call { nil }
     as.programmes.keep(@row[:id], id: uuid, revision: 1, planned_on: view.from, plan: plan)
   end
 

@@ -13,11 +13,11 @@ module JauntyBell
         attr_accessor :inline
       end
 
-      # `app` is the API on `db`; the block makes the same on another connection.
-      def initialize(app, db, &again)
+      # `app` is the API on `db`; `work` makes the same from the same request somewhere else (Asked).
+      def initialize(app, db, work: Asked)
         @app = app
         @db = db
-        @again = again
+        @work = work
         @lock = Mutex.new
         @at_work = []
       end
@@ -46,7 +46,7 @@ module JauntyBell
       # The answer of a process of its own, which goes on to be read from it; the block when that is over. Its first
       # line is status and headers.
       def apart(env, &over)
-        pid, reading = Services::Apart.begin(longest: LONGEST) { |writing| answer(env, writing) }
+        pid, reading = Services::Apart.begin(@work.of(env, @db), longest: LONGEST)
         body = Coming.new(reading, pid, over)
         head = reading.gets or return body.close && Errors.response(500, Room::BROKEN)
         [*JSON.parse(head), body]
@@ -55,15 +55,25 @@ module JauntyBell
         Errors.response(503, BUSY)
       end
 
-      # Over there: nothing of the server's own is touched, it has another connection.
-      def answer(env, writing)
-        status, headers, parts = @again.call(Store::Database.again(@db)).call(env)
-        writing.puts(JSON.generate([status, headers.to_h]))
-        parts.each { |part| writing.write(part) }
-      rescue Errno::EPIPE
-        nil # nobody wants it any more
-      rescue => e
-        Said.error("beside", e)
+      # A request as it goes over to the process that answers it.
+      Asked = Struct.new(:database, :env, :body) do
+        # What is text of it, and who asks.
+        def self.of(env, db)
+          plain = env.select { |key, value| value.is_a?(String) || key == Accounts::ACCOUNT }
+          body = env["rack.input"]&.then { |input| input.tap(&:rewind).read }
+          new(Store::Database.way(db), plain, body.to_s)
+        end
+
+        # Over there: nothing of the server's own is touched, it has another connection.
+        def call(writing)
+          status, headers, parts = Server.large(Store::Database.again(*database)).call(env.merge("rack.input" => given))
+          writing.puts(JSON.generate([status, headers.to_h]))
+          parts.each { |part| writing.write(part) }
+        end
+
+        private
+
+        def given = StringIO.new(body)
       end
 
       # What another process makes as the body of an answer, as it comes.

@@ -109,7 +109,7 @@ module JauntyBell
         view, store = book_of(row), Store::Programmes.new(db, club_id)
         planning, from = view.planning(seed: seed), view.from
         keep = ->(plan) { store.keep(row[:id], id: plan_id, revision: row[:revision], planned_on: from, plan: plan) }
-        jobs.start(keep: keep) { |tell| Core::Weeks::PlanData.of(planning.call(&tell)) }
+        jobs.start(planning, keep: keep)
       end
     end
   end

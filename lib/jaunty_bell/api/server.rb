@@ -32,7 +32,7 @@ module JauntyBell
       # `secret` signs the sessions; `https` marks cookies secure; `copies` is on how many machines a change must lie
       # (Store::Copies). `around_api` may wrap the API (tests check responses there).
       def self.build(db, secret:, https: false, copies: "one", around_api: nil)
-        api = Beside.new(api(db), db) { |again| compressed(api(again)) }
+        api = Beside.new(api(db), db)
         api = around_api.call(api) if around_api
         accounts = Accounts.for(db)
         interface, trust = Interface.new(INTERFACE), Trust.new
@@ -65,9 +65,11 @@ module JauntyBell
 
       def self.api(db) = Rack::URLMap.new(ROOMS.transform_values { |room| room.new(nil, db) })
 
-      # Large work is compressed where it is done: what has an encoding is left as it is afterwards.
-      def self.compressed(app) = Rack::Deflater.new(Rack::ContentLength.new(app), COMPRESSED)
-      private_class_method :api, :compressed
+      # The API for large work (Beside), which is compressed where it is done: what has an encoding is left as it is
+      # afterwards.
+      def self.large(db) =
+        Contract.new(Rack::Deflater.new(Rack::ContentLength.new(api(db)), COMPRESSED), contract)
+      private_class_method :api
     end
   end
 end

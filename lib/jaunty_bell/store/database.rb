@@ -28,10 +28,12 @@ module JauntyBell
       end
       private_class_method :prepare
 
-      # The same opened once more, for a process that was forked: a connection cannot be shared.
-      def self.again(db)
-        Sequel.connect(db.uri, **db.opts[:orig_opts], max_connections: 2, connect_timeout: PATIENT)
-          .tap { |other| prepare(other) }
+      # How another process opens the same: for #again.
+      def self.way(db) = [db.uri, db.opts[:orig_opts]]
+
+      # The same opened once more, for a process that does one thing: a connection cannot be shared.
+      def self.again(uri, options)
+        Sequel.connect(uri, **options, max_connections: 2, connect_timeout: PATIENT).tap { |other| prepare(other) }
       end
 
       # The replica as Sequel is told of it.

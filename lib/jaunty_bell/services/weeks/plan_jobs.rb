@@ -9,7 +9,7 @@ module JauntyBell
     # leaves everything as it was.
     #
     #   jobs = PlanJobs.new(db, club_id, programme_id)
-    #   jobs.start(keep: ->(plan) { … }) { |tell| … tell.call(0.5) … }
+    #   jobs.start(planning, keep: ->(plan) { … }) # planning.call { |done| … } => data of a plan
     #   jobs.state # => {running: true, done: 0.5, error: nil}
     class PlanJobs
       Full = Store::PlanJobs::Full
@@ -37,14 +37,14 @@ module JauntyBell
         @machine = machine
       end
 
-      # Makes what the block returns (JSON-ready data, worked out from what is in memory alone) in a process of its own,
-      # and hands it to `keep`. The block takes what is told how far it is (0–1). Nothing where one is made already.
-      # Raises Full.
-      def start(keep:, &work)
+      # Makes what calling `work` returns (JSON-ready data, worked out from what is in it alone) in a process of its
+      # own, where it goes by Marshal, and hands that to `keep`. Its block is told how far it is (0–1). Nothing where
+      # one is made already. Raises Full.
+      def start(work, keep:)
         process = SecureRandom.uuid
         return unless @kept.claim(process, machine: @machine, most: MOST)
-        country = Core::Ways.country
-        PlanJobs.beside.call { Core::Ways.go_by(country) { watch(process, keep, &work) } }
+        going = Made.new(work, Core::Ways.country)
+        PlanJobs.beside.call { Core::Ways.go_by(going.country) { watch(process, going, keep) } }
       end
 
       # {running:, done: 0–1, error:} of the last one.
@@ -58,8 +58,8 @@ module JauntyBell
 
       private
 
-      def watch(process, keep, &work)
-        made, error = made(process, &work)
+      def watch(process, going, keep)
+        made, error = made(process, going)
         patiently { keep.call(made) } if made
       rescue Core::InvalidInput, Store::Conflict, Store::Missing => e
         error = e.message
@@ -84,8 +84,8 @@ module JauntyBell
 
       # What the process writes, line by line: {"done": share}, {"made": plan} or {"error": sentence}: [what was made,
       # why it was not]. Neither where it was stopped.
-      def made(process, &work)
-        pid, reading = Services::Apart.begin(longest: LONGEST + 10) { |writing| child(writing, &work) }
+      def made(process, going)
+        pid, reading = Services::Apart.begin(going, longest: LONGEST + 10)
         followed(process, reading, Clock.ticks + LONGEST)
       ensure
         reading&.close
@@ -116,17 +116,23 @@ module JauntyBell
         true
       end
 
-      # In the process of its own: no database, no sockets.
-      def child(writing)
-        if File.exist?("/proc/self/statm")
+      # What is done in the process of its own, in a country's words: no database, no sockets.
+      Made = Struct.new(:work, :country) do
+        def call(writing)
+          keep_within
+          say = ->(what) { writing.puts(JSON.generate(what)) }
+          # How far it is may be a fraction.
+          say.call(made: Core::Ways.go_by(country) { work.call { |done| say.call(done: done.to_f) } })
+        rescue Core::InvalidInput => e
+          say&.call(error: e.message)
+        end
+
+        private
+
+        def keep_within
+          return unless File.exist?("/proc/self/statm")
           Process.setrlimit(Process::RLIMIT_AS, File.read("/proc/self/statm").split.first.to_i * 4_096 + LARGEST)
         end
-        say = ->(what) { writing.puts(JSON.generate(what)) || writing.flush }
-        say.call(made: yield(->(done) { say.call(done: done.to_f) })) # a share may be a fraction
-      rescue Core::InvalidInput => e
-        say&.call(error: e.message)
-      rescue => e
-        Said.error("planning", e)
       end
     end
   end

@@ -51,13 +51,27 @@ module JauntyBell
 
       def layout
         @layout ||= Core::Weeks::Layout.new(programme, shelf: shelf, learners: learners, today: today, from: from,
-          model: method(:model), school: @settings, juniors: @group[:juniors])
+          model: model, school: @settings, juniors: @group[:juniors])
       end
 
-      # What the group can do, read from its marks: asked for by what is planned, not by what is shown.
-      def model = @model ||= Core::Learning::Model.new(marked, shelf: shelf.transform_values(&:what))
+      def model = @model ||= LateModel.new(squads, shelf)
 
-      def marked = @marked ||= squads.marked
+      # What the group can do, read from its marks: asked for by what is planned, not by what is shown. What goes to
+      # another process has been read and not reckoned.
+      class LateModel
+        def initialize(squads, shelf)
+          @squads = squads
+          @shelf = shelf
+        end
+
+        def call = Core::Learning::Model.new(marked, shelf: @shelf.transform_values(&:what))
+
+        def marked = @marked ||= @squads.marked
+
+        def marshal_dump = [marked, @shelf]
+
+        def marshal_load((marked, shelf)) = (@marked, @shelf = marked, shelf)
+      end
 
       def ladder = Core::Bench::Rungs.from(@settings.first_rung)
 
@@ -72,14 +86,17 @@ module JauntyBell
 
       def in_force = @in_force ||= @club.programmes.in_force(row[:id])
 
-      # What makes a plan that goes on from the one in force: everything is read here, and calling it asks nothing more
-      # of the club. It takes a block that is told how far it is. Raises Core::InvalidInput where there is nothing to
-      # plan.
+      # What makes the data of a plan that goes on from the one in force, in any process (Marshal). Raises
+      # Core::InvalidInput where there is nothing to plan.
       def planning(seed: 0)
         layout.refuse_empty
-        marked && shelf
-        given = {seed: seed, from: places_in_force, came: came}
-        ->(&progress) { layout.plan(**given, &progress) }
+        model.marked
+        Planning.new(layout, {seed: seed, from: places_in_force, came: came})
+      end
+
+      # Called, it takes a block that is told how far it is.
+      Planning = Struct.new(:layout, :given) do
+        def call(&progress) = Core::Weeks::PlanData.of(layout.plan(**given, &progress))
       end
 
       # {strand id => {class => times over}} of the plan in force, by the classes of the new one.
