@@ -109,6 +109,7 @@ class KeptSystemTest < SystemTest
     open_class
     db[:clubs].update(moving_at: Time.now)
     click_button "Pia Pontoon"
+    assert_selector "main [role=alert]", text: "Not stored yet: Your club is just going to another server"
     go("/book")
     assert_button "1 not sent yet"
     assert_selector "[role=alert]", text: "Not stored yet: Your club is just going to another server"

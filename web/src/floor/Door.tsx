@@ -10,6 +10,7 @@ import { useKeysOf } from "../kit/placeKeys";
 import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
+import { WhyUnsent } from "../kit/WhyUnsent";
 import { type Hall, isOut, stepIn, stepOut, whoIsHere } from "./hall";
 import { PairsPanel } from "./PairsPanel";
 import type { Props } from "./part";
@@ -71,10 +72,11 @@ export function Door({ opened, hall, change, outbox }: Props) {
           <Button onClick={() => setHelp(true)}>First aid and whom to call</Button>
         </div>
       </div>
-      <p className="mb-4 text-ink-soft">
+      <p className="mt-2 mb-4 text-ink-soft lg:mt-0">
         Who is here? One tap each. Wraps and gloves on, mouthguard where there is contact, water within reach.
       </p>
       <Refused />
+      <WhyUnsent refused={outbox.refused} />
       {turnedAway && (
         <p role="alert" className="mb-4 rounded-xl border-2 border-rear px-4 py-2 font-semibold">
           {opened.students.find(({ id }) => id === turnedAway)?.name} is held back from everything today. A hold that

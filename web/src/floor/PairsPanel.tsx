@@ -52,7 +52,7 @@ export function PairsPanel({ opened, hall, change }: Props) {
       {hall.present.length < 2 && <p className="text-ink-soft">Two who are here make a pair.</p>}
       {make.error && !offline && (
         <div className="mb-2">
-          <Trouble error={make.error}>The pairs below are those from before.</Trouble>
+          <Trouble error={make.error}>{pairs && "The pairs below are those from before."}</Trouble>
         </div>
       )}
       {offline && (

@@ -239,7 +239,7 @@ function TopKey({ press, children }: { press: () => void; children: React.ReactN
 }
 
 /** What still waits to be sent, and what could not be kept or stored. */
-export function Sending({ outbox }: { outbox: ClassBox }) {
+function Sending({ outbox }: { outbox: ClassBox }) {
   const { full, refusal } = useOutbox();
   return (
     <>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { HEAD_KNOCK, LIMITS, EFFORT_WORDS as WORDS } from "../api/known";
 import { Choice } from "../kit/Choice";
 import { Button, Field, Trouble } from "../kit/parts";
+import { WhyUnsent } from "../kit/WhyUnsent";
 import { count } from "../kit/words";
 import { ClassDone } from "./ClassDone";
 import { Cut } from "./Cut";
@@ -32,6 +33,7 @@ export function Stool({ opened, hall, change, outbox }: Props) {
       <p className="mb-4 text-ink-soft">
         {opened.title}: how hard was it, for each? Half an hour after class is the usual time to ask.
       </p>
+      <WhyUnsent refused={outbox.refused} />
       <div className="mb-4 grid gap-4 sm:grid-cols-2">
         <Field
           label="Minutes, for all"

@@ -13,7 +13,7 @@ import { Finder } from "./Finder";
 import { Opening } from "./Opening";
 import { Strange } from "./Strange";
 import { Tidings } from "./Tidings";
-import { Unsent, UnsentBecause } from "./Unsent";
+import { Unsent, UnsentBecause, useUnsent } from "./Unsent";
 
 const PLACES = [
   { name: "Bench", to: "/bench", key: "g b" },
@@ -70,6 +70,7 @@ function Framed({ children }: { children: ReactNode }) {
 }
 
 function Band() {
+  const unsent = useUnsent();
   return (
     <header className="relative bg-canvas">
       <div className="mx-auto flex h-14 max-w-[1480px] items-center gap-3 px-3 sm:px-5">
@@ -78,8 +79,11 @@ function Band() {
           <Places className="min-w-[104px] px-5 pb-0" />
         </nav>
         <div className="flex-1 md:hidden" />
-        <Unsent />
-        <NextClass />
+        {unsent && <Unsent said={unsent} />}
+        {/* On a phone there is room for one of the two. */}
+        <div className={unsent ? "hidden sm:block" : ""}>
+          <NextClass />
+        </div>
         <AccountMenu />
       </div>
       <div className="ropes" aria-hidden="true" />
@@ -185,7 +189,7 @@ function AccountMenu() {
       <Menu>
         <MenuButton
           aria-label={`${initials}: account of ${name}`}
-          className="flex size-10 items-center justify-center rounded-full border-[1.5px] border-ink/60 bg-chalk font-bold text-sm"
+          className="flex size-10 shrink-0 items-center justify-center rounded-full border-[1.5px] border-ink/60 bg-chalk font-bold text-sm"
         >
           {initials}
         </MenuButton>

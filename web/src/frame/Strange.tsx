@@ -7,6 +7,8 @@ import { useSession } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 import { list } from "../kit/words";
 
+const MOST = 2; // of them in words, the latest
+
 /** Devices that signed in to this account for the first time: told on the others until somebody has seen it. */
 export function Strange() {
   const client = useQueryClient();
@@ -23,7 +25,13 @@ export function Strange() {
       <div className="mx-auto flex max-w-[1440px] flex-wrap items-center gap-x-4 gap-y-2 text-sm">
         <p className="flex-1">
           <strong>A device you have not used before is signed in to your account:</strong>{" "}
-          {list(strange.map((each) => `${each.name}, ${dayAndTime(each.at, club.time_zone)}, from ${each.address}`))}.
+          {list([
+            ...strange
+              .slice(-MOST)
+              .map((each) => `${each.name}, ${dayAndTime(each.at, club.time_zone)}, from ${each.address}`),
+            ...(strange.length > MOST ? [`${strange.length - MOST} before`] : []),
+          ])}
+          .
         </p>
         <Button small onClick={() => seen.mutate()}>
           It was me

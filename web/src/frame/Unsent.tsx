@@ -1,22 +1,25 @@
 import { useOutbox } from "../kit/device";
 import { WhyUnsent } from "../kit/WhyUnsent";
 
-/** Facts that are on this device alone are said everywhere: how many, in the band. */
-export function Unsent() {
+/** What to say of facts that are on this device alone; nothing where there are none. */
+export function useUnsent() {
   const outbox = useOutbox();
-  const [waiting, refused] = [outbox.waiting().length, outbox.refused().length];
-  if (waiting + refused + outbox.elsewhere === 0 && !outbox.full) return null;
-  const said = outbox.full
-    ? "This device is full"
-    : waiting + refused > 0
-      ? `${waiting + refused} not sent yet`
-      : `${outbox.elsewhere} wait for another club of yours`;
+  const here = outbox.waiting().length + outbox.refused().length;
+  if (outbox.full) return "This device is full";
+  if (here > 0) return `${here} not sent yet`;
+  return outbox.elsewhere > 0 ? `${outbox.elsewhere} wait for another club of yours` : undefined;
+}
+
+/** It is said everywhere: how many, in the band. */
+export function Unsent({ said }: { said: string }) {
+  const outbox = useOutbox();
+  const wrong = outbox.full || outbox.refused().length > 0;
   return (
     <button
       type="button"
       onClick={outbox.retry}
       title="They are sent when there is a network; tap to try now."
-      className={`rounded-full border-[1.5px] px-3 py-1 font-semibold text-xs ${refused > 0 || outbox.full ? "border-rear text-rear" : "border-brass"}`}
+      className={`shrink-0 rounded-full border-[1.5px] px-3 py-1 font-semibold text-xs ${wrong ? "border-rear text-rear" : "border-brass"}`}
     >
       {said}
     </button>

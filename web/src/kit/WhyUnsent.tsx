@@ -1,9 +1,11 @@
 import { useOutbox } from "./device";
 import type { Row } from "./outbox";
 
+const ON_PAPER = "mb-4 block border-rear border-l-4 pl-2.5 text-left font-semibold text-rear text-sm";
+
 /** In full, why something could not be kept or stored: of the device, or of the facts the server would not have. Nothing
  * where it is the network alone. */
-export function WhyUnsent({ refused, className }: { refused: Row[]; className: string }) {
+export function WhyUnsent({ refused, className = ON_PAPER }: { refused: Row[]; className?: string }) {
   const { full, refusal, retry } = useOutbox();
   if (full)
     return (
