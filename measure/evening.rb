@@ -22,7 +22,7 @@ class MeasureEvening
   LOOKED = 10 # seconds between two looks at how much memory is taken
   # Of what the kernel counts of the cores' time: what nobody used, and what others on the same hardware took
   IDLE, STEAL = [3, 4], 7
-  QUIET = 0.15 # of the time that is wanted of the cores others may take so much in a minute that counts
+  QUIET = 0.08 # of the cores' time others may take so much in a minute that counts
   LONGEST = 2 # times the minutes that were asked for, and it ends, however few of them count
   KINDS = {calm: "calm", busy: "one club busy", taken: "others took more"}.freeze
   SHARES = [0.5, 0.95, 0.99].freeze
@@ -93,7 +93,7 @@ class MeasureEvening
     spend(60, memory)
     times = cpu.zip(before).map { |one, two| one - two }
     wanted = times.sum - times.values_at(*IDLE).sum
-    @taken << times[STEAL].fdiv(wanted)
+    @taken << times[STEAL].fdiv(times.sum)
     counted = (@taken.last > QUIET) ? :taken : kind
     spans[counted] << (from...now)
     @used << (wanted - times[STEAL]).fdiv(times.sum) if counted == :calm
@@ -130,7 +130,7 @@ class MeasureEvening
     say "  the busy club: #{done.map { |what, count| "#{count} × #{what}" }.join(", ")}"
     by_minute = memory.each_slice(60 / LOOKED).map { |some| some.last.join("+") }
     say "memory of the processes (MB), by the minute: #{by_minute.join(" ")}"
-    say "of the time wanted of the cores others on the same hardware took, by the minute (%): #{percents(@taken)}",
+    say "of the cores' time others on the same hardware took, by the minute (%): #{percents(@taken)}",
       "of the cores' time coaches, processes and database took, calm minutes (%): #{percents(@used)}"
     told(verdict)
     keep(answers, spans)
