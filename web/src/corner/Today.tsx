@@ -4,7 +4,7 @@ import { EFFORT_WORDS } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf } from "../kit/ids";
 import { dayAndTime, shortDate } from "../kit/time";
-import { list } from "../kit/words";
+import { count, list } from "../kit/words";
 import { Wrap } from "../kit/wrap/Wrap";
 import type { OwnPage, Page, Told } from "./box";
 import { EffortScale } from "./EffortScale";
@@ -33,7 +33,14 @@ export function Today({ own, page }: Props) {
         </Part>
       )}
       {page.to_tell.map((held) => (
-        <HowHard key={held.class_id} own={own} held={held} guardian={page.guardian ? page.first_name : undefined} />
+        <HowHard
+          key={held.class_id}
+          own={own}
+          held={held}
+          several={page.to_tell.filter(({ title }) => title === held.title).length > 1}
+          zone={page.club.time_zone}
+          guardian={page.guardian ? page.first_name : undefined}
+        />
       ))}
       <Part title="Next">
         {page.coming ? (
@@ -50,22 +57,25 @@ export function Today({ own, page }: Props) {
 const pending = (own: OwnPage, path: string, of: (told: Told) => boolean) =>
   own.waiting.findLast((told) => told.path === path && of(told));
 
-type HeldProps = { own: OwnPage; held: Page["to_tell"][number]; guardian?: string };
+type HeldProps = { own: OwnPage; held: Page["to_tell"][number]; several: boolean; zone: string; guardian?: string };
 
-function HowHard({ own, held, guardian }: HeldProps) {
+function HowHard({ own, held, several, zone, guardian }: HeldProps) {
   const waits = pending(own, "/api/corner/efforts", ({ body }) => body.class_id === held.class_id);
   const told = held.told ?? (waits?.body.effort as number | undefined) ?? null;
   const asks = held.again ? "Your coach asks: how hard was" : "How hard was";
-  const asked = guardian ? `${asks} ${held.title} for ${guardian}?` : `${asks} ${held.title}?`;
+  // A page kept from an earlier version has no time.
+  const name = several && held.starts_at ? `${held.title} (${dayAndTime(held.starts_at, zone)})` : held.title;
+  const asked = guardian ? `${asks} ${name} for ${guardian}?` : `${asks} ${name}?`;
   return (
     <Part title={asked}>
       {told === null ? (
         <>
           <p className="mb-3 text-ink-soft text-lg">
-            All of it together, not the hardest round{held.minutes ? `; you were there ${held.minutes} minutes` : ""}.
+            All of it together, not the hardest round
+            {held.minutes ? `; you were there ${count(held.minutes, "minute")}` : ""}.
           </p>
           <EffortScale
-            name={held.title}
+            name={name}
             choose={(effort) =>
               void own.tell({
                 id: idOf(`${own.token} ${held.class_id}`),
@@ -77,7 +87,7 @@ function HowHard({ own, held, guardian }: HeldProps) {
                   effort,
                   at: dated(),
                 },
-                said: `${held.title} was ${effort}, ${EFFORT_WORDS[effort]}`,
+                said: `${name} was ${effort}, ${EFFORT_WORDS[effort]}`,
               })
             }
           />

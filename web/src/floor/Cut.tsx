@@ -24,11 +24,11 @@ export function Cut({ opened, hall }: Pick<Props, "opened" | "hall">) {
               Cut short:{" "}
               {short
                 .map(({ title, worked_s, work_s }) => `${title} (${clock(worked_s)} of ${clock(work_s)})`)
-                .join(", ")}
+                .join("; ")}
             </p>
           )}
           {never.length > 0 && (
-            <p className="text-ink-soft">Never begun: {never.map(({ title }) => title).join(", ")}</p>
+            <p className="text-ink-soft">Never begun: {never.map(({ title }) => title).join("; ")}</p>
           )}
         </>
       )}

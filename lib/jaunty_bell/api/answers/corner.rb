@@ -12,7 +12,9 @@ module JauntyBell
         {id: @corner.visit.corner_id, first_name: @corner.first_name, guardian: @corner.visit.guardian,
          now: Clock.now.iso8601(3), junior: @corner.junior?, stance: @corner.student[:stance],
          today: @corner.today.iso8601, club: club, coming: coming,
-         to_tell: @corner.to_tell.map { |row| row.merge(on: row[:on].iso8601) },
+         to_tell: @corner.to_tell.map { |row|
+           row.merge(on: row[:on].iso8601, starts_at: row[:starts_at].iso8601)
+         },
          sessions: @corner.own_word.sessions(@corner.today - Services::Book::Corner::AGAIN)
            .map { |row| row.merge(on: row[:on].iso8601) },
          holds: @corner.holds.map { |hold| {matter: hold.matter, blocked: hold.blocked, to: hold.to&.iso8601} },

@@ -49,8 +49,8 @@ module JauntyBell
       # First names of whom they work with in it.
       def partners = own_word.partners(coming[:id])
 
-      # Classes they were at, of the last day or asked of once more: [{class_id:, title:, on:, minutes:, told: effort or
-      # nil, again: whether a coach asks}].
+      # Classes they were at, of the last day or asked of once more: [{class_id:, title:, on:, starts_at:, minutes:,
+      # told: effort or nil, again: whether a coach asks}].
       def to_tell
         now = Clock.now
         rows = club.classes.over(began: (now - AGAIN * DAY)...now, ended: now - DAY, among: asked_again)
@@ -58,8 +58,8 @@ module JauntyBell
         attended = Store::Attended.new(club.db, club.id, ids, students: [id])
         told = own_word.efforts(ids)
         rows.select { |row| attended.came(row[:id]).include?(id) }.map do |row|
-          {class_id: row[:id], title: row[:title], on: row[:on], minutes: attended.minutes(row[:id], id),
-           told: told[row[:id]], again: asked_again.include?(row[:id])}
+          {class_id: row[:id], title: row[:title], on: row[:on], starts_at: row[:starts_at],
+           minutes: attended.minutes(row[:id], id), told: told[row[:id]], again: asked_again.include?(row[:id])}
         end
       end
 
