@@ -81,7 +81,10 @@ module JauntyBell
       app = Api::Server.build(db, secret: Settings.secret, https: Settings.https?, copies: Settings.copies)
       launcher = Puma::Launcher.new(configuration(app, db),
         log_writer: Puma::LogWriter.new(File.open(File::NULL, "w"), $stderr))
-      Services::Apart.prepare if Settings.processes == 1
+      if Settings.processes == 1
+        db.disconnect # a process that is forked now has no connection of this one's
+        Services::Apart.prepare
+      end
       # Not before: an address that does not answer yet, a Ctrl-C that nobody hears
       launcher.events.after_booted do
         Api::Heartbeat.start(db) if Settings.processes == 1

@@ -85,6 +85,8 @@ class BesideTest < Minitest::Test
 
     private
 
+    def makes(writing) = writing.write("[200, {}]\nmade")
+
     def places(writing) = writing.puts("[200, {}]", JSON.generate(self.class.place))
 
     def breaks(_) = raise("somebody's knee")
@@ -97,7 +99,7 @@ class BesideTest < Minitest::Test
 
   Apart = JauntyBell::Services::Apart
 
-  def env(club, work = :places)
+  def env(club, work = :makes)
     asked = Struct.new(:request_method, :path_definition).new("get", "/api/records/club.json")
     {OpenapiFirst::REQUEST => asked, Api::Accounts::ACCOUNT => {club_id: club}, :work => work}
   end
@@ -111,8 +113,7 @@ class BesideTest < Minitest::Test
     assert_equal [429, 429], [beside.call(env("one")), beside.call(env("one"))].map(&:first)
     second = beside.call(env("two"))
     assert_match(/for others/, beside.call(env("three")).last.first)
-    first, second = [first, second].map { |_, _, body| read(body) }
-    assert_equal first, second
+    assert_equal %w[made made], [first, second].map { |_, _, body| read(body) }
     assert_equal 200, beside.call(env("one")).tap { |answer| answer.last.close }.first
   end
 
@@ -120,30 +121,48 @@ class BesideTest < Minitest::Test
   def test_it_gives_way
     nice = Apart::Forking::NICE
     assert_equal [nice, (nice if File.exist?(SHARES)), Apart::Forking::IDLE],
-      JSON.parse(read(beside.call(env("one")).last))
+      JSON.parse(read(beside.call(env("one", :places)).last))
     refute_includes Work.place, nice, "nobody else does"
   end
 
-  def test_what_breaks_there_is_said
+  # Of all processes that there are those of this parent.
+  def children(parent)
+    Dir["/proc/[0-9]*/stat"].select do |path|
+      File.read(path)[/\) \S (\d+)/, 1].to_i == parent
+    rescue SystemCallError
+      false # it has just ended
+    end
+  end
+
+  def forker = Apart.begin(Work.new(:sleeps), longest: 60).then { |pid, reading|
+    reading.gets.split.last.to_i.tap { Apart.reap(pid) }
+  }
+
+  def test_what_breaks_there_is_said_and_leaves_nothing
     _, written = capture_subprocess_io do
       Apart.end_all # what is forked from now on says it here
       2.times { assert_equal 500, beside.call(env("one", :breaks)).first }
+      assert_empty children(forker)
       Apart.end_all
     end
     assert_match(/apart: RuntimeError/, written)
     refute_match(/knee/, written)
   end
 
+  def test_what_cannot_be_begun_leaves_the_club_its_place
+    2.times { assert_raises(TypeError) { beside.call(env("one", Mutex.new)) } } # nothing that could go over
+    Apart.stub(:begin, ->(*, **) { raise Apart::Forker::Gone }) { assert_equal 503, beside.call(env("one")).first }
+    assert_equal 200, beside.call(env("one")).tap { |answer| answer.last.close }.first
+  end
+
   def test_it_is_ended_when_nobody_wants_it_and_another_begins_where_the_forking_process_was_killed
     pid, reading = Apart.begin(Work.new(:sleeps), longest: 60)
-    there, forker = reading.gets.split.map(&:to_i)
+    there, was = reading.gets.split.map(&:to_i)
     assert_equal pid, there
     Apart.reap(pid)
     assert_raises(Errno::ESRCH) { Process.kill(0, pid) }
-    Process.kill(:KILL, forker)
-    pid, reading = Apart.begin(Work.new(:sleeps), longest: 60)
-    refute_equal forker, reading.gets.split.last.to_i
-    Apart.reap(pid)
+    Process.kill(:KILL, was)
+    refute_equal was, forker
   end
 
   # All of them have an end of this test's pipe: it is over when the last of them is.

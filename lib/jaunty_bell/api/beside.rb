@@ -50,8 +50,9 @@ module JauntyBell
         body = Coming.new(reading, pid, over)
         head = reading.gets or return body.close && Errors.response(500, Room::BROKEN)
         [*JSON.parse(head), body]
-      rescue SystemCallError
-        over.call # there is no room for another process
+      rescue => e
+        over.call
+        raise unless e.is_a?(SystemCallError) # there is no room for another process
         Errors.response(503, BUSY)
       end
 
@@ -66,14 +67,11 @@ module JauntyBell
 
         # Over there: nothing of the server's own is touched, it has another connection.
         def call(writing)
-          status, headers, parts = Server.large(Store::Database.again(*database)).call(env.merge("rack.input" => given))
+          app = Server.large(Store::Database.again(*database))
+          status, headers, parts = app.call(env.merge("rack.input" => StringIO.new(body)))
           writing.puts(JSON.generate([status, headers.to_h]))
           parts.each { |part| writing.write(part) }
         end
-
-        private
-
-        def given = StringIO.new(body)
       end
 
       # What another process makes as the body of an answer, as it comes.
@@ -97,8 +95,9 @@ module JauntyBell
           return true if @reading.closed?
           @reading.close
           Services::Apart.reap(@pid)
-          @over.call
           true
+        ensure
+          @over.call
         end
       end
     end

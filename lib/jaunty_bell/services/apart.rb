@@ -15,7 +15,10 @@ module JauntyBell
         def prepare = @lock.synchronize { forker }
 
         # `longest` seconds of reckoning. Raises SystemCallError where there is no room for another process.
-        def begin(work, longest:) = asked { |forker| forker.begin(work, longest) }
+        def begin(work, longest:)
+          data = Marshal.dump(work)
+          asked { |forker| forker.begin(data, longest) }
+        end
 
         # Ends it, where it has not ended.
         def reap(pid) = asked { |forker| forker.reap(pid) }

@@ -7,7 +7,7 @@ module JauntyBell
       # The process that forks others (Forking), as the server knows it. Whoever asks waits until it is their turn.
       class Forker
         # It was killed.
-        class Gone < StandardError; end
+        class Gone < Errno::EPIPE; end
 
         NONE = 0 # instead of a process: there is no room for one
 
@@ -29,11 +29,11 @@ module JauntyBell
         end
 
         # The process that does it, and the end to read from. No other has an end of that pipe: whoever reads would wait
-        # for it too. Raises Gone, Errno::EAGAIN where there is no room for a process.
+        # for it too. `work` as Marshal writes it. Raises Gone, Errno::EAGAIN where there is no room for a process.
         def begin(work, longest)
           reading, writing = IO.pipe(binmode: true)
           pid = ask("begin", longest) do
-            Forker.write(@socket, Marshal.dump(work))
+            Forker.write(@socket, work)
             @socket.send_io(writing)
           end
           (pid == NONE) ? raise(Errno::EAGAIN, "fork") : [pid, reading]

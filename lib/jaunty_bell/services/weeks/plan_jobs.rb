@@ -120,14 +120,16 @@ module JauntyBell
       Made = Struct.new(:work, :country) do
         def call(writing)
           keep_within
-          say = ->(what) { writing.puts(JSON.generate(what)) }
           # How far it is may be a fraction.
-          say.call(made: Core::Ways.go_by(country) { work.call { |done| say.call(done: done.to_f) } })
+          made = Core::Ways.go_by(country) { work.call { |done| say(writing, done: done.to_f) } }
+          say(writing, made: made)
         rescue Core::InvalidInput => e
-          say&.call(error: e.message)
+          say(writing, error: e.message)
         end
 
         private
+
+        def say(writing, what) = writing.puts(JSON.generate(what))
 
         def keep_within
           return unless File.exist?("/proc/self/statm")

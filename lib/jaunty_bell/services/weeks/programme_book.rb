@@ -90,7 +90,7 @@ module JauntyBell
       # Core::InvalidInput where there is nothing to plan.
       def planning(seed: 0)
         layout.refuse_empty
-        model.marked
+        model.marked # read here, by whoever asks; the plan is waited for by another thread
         Planning.new(layout, {seed: seed, from: places_in_force, came: came})
       end
 
