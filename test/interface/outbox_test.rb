@@ -52,7 +52,7 @@ class OutboxTest < InterfaceTest
         if (step === "later") for (const work of timers.splice(0)) work();
         await still();
       }
-      return { stored, requests, waiting: box.waiting().length, refused: box.refused().map((row) => row.why), others: box.ofOthers, refusal: box.refusal?.message ?? null, disk: disk.size };
+      return { stored, requests, waiting: box.waiting().length, refused: box.refused().map((row) => row.why), others: box.ofOthers, refusal: box.refusal?.message ?? null, refusals: pages.map((page) => page.refusal?.message ?? null), disk: disk.size };
     }
   JS
 
@@ -88,7 +88,9 @@ class OutboxTest < InterfaceTest
     "two classes, in order" => [[["put", "c", "a"], ["put", "d", "b"], ["put", "c", "e"], ["later"]],
       {answers: [0, 0, 0]}, {stored: ["c a", "c e", "d b"]}],
     "a second page of the device sends what the first has put" => [[["put", "c", "a"], ["page"], ["later"]],
-      {answers: [0, 0]}, {stored: ["c a"], waiting: 0, disk: 0}]
+      {answers: [0, 0]}, {stored: ["c a"], waiting: 0, disk: 0}],
+    "… and the first says no more why it could not" => [[["put", "c", "a"], ["page"], ["later"]],
+      {answers: [503]}, {stored: ["c a"], waiting: 0, refusals: [nil, nil]}]
   }.freeze
 
   def test_every_story

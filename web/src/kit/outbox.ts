@@ -179,6 +179,10 @@ export class Outbox {
     let size = MOST;
     for (;;) {
       const first = this.waiting()[0];
+      if (!first && this.refusal) {
+        this.refusal = undefined; // another page of this device has sent it
+        this.changed();
+      }
       if (!first || !this.owner) return !first;
       const batch = this.waiting(first.classId).slice(0, size);
       const tried = batch.map((row) => ({ ...row, tried: true }));
