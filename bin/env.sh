@@ -22,6 +22,7 @@ use_gems() {
 # once: 256 MB of each process where it is told nothing. An evening of many clubs fills six.
 with_compiler() {
   local compiler="--yjit --yjit-exec-mem-size=64"
+  case "${RUBYOPT:-}" in *"$compiler"*) return ;; esac
   if ruby $compiler -e '' 2>/dev/null; then export RUBYOPT="${RUBYOPT:-} $compiler"; fi
 }
 

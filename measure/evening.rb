@@ -92,11 +92,10 @@ class MeasureEvening
     from, before = now, cpu
     spend(60, memory)
     times = cpu.zip(before).map { |one, two| one - two }
-    wanted = times.sum - times.values_at(*IDLE).sum
     @taken << times[STEAL].fdiv(times.sum)
     counted = (@taken.last > QUIET) ? :taken : kind
     spans[counted] << (from...now)
-    @used << (wanted - times[STEAL]).fdiv(times.sum) if counted == :calm
+    @used << 1 - times.values_at(*IDLE, STEAL).sum.fdiv(times.sum) if counted == :calm
     busy&.end&.each { |what, count| done[what] += count }
   end
 

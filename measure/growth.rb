@@ -6,6 +6,7 @@ module Growth
   FOLDER = File.expand_path("../docs", __dir__)
   DATA = File.join(FOLDER, "growth.json")
   WIDE, HIGH, EDGE = 720, 360, 60
+  RIGHT = WIDE - 240 # where lines end; their names stand beside it
   LINES = {"half of the answers" => ["median", "#1f5f5b", ""], "95 of a hundred" => ["p95", "#b4532a", ""],
            "half of them, one club busy" => ["busy_median", "#1f5f5b", "5 4"],
            "95 of a hundred, one club busy" => ["busy_p95", "#b4532a", "5 4"]}.freeze
@@ -29,7 +30,7 @@ module Growth
 
     def svg(all)
       clubs = all.map { |each| each["clubs"] }
-      x = ->(count) { scaled(count, clubs.min, clubs.max, EDGE, WIDE - EDGE * 4) }
+      x = ->(count) { scaled(count, clubs.min, clubs.max, EDGE, RIGHT) }
       y = ->(ms) { scaled(ms, TICKS_MS.first, TICKS_MS.last, HIGH - EDGE, 20) }
       <<~SVG
         <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 #{WIDE} #{HIGH}" font-family="sans-serif" font-size="12">
@@ -48,7 +49,7 @@ module Growth
     end
 
     def across(y, ms) =
-      "<line x1=\"#{EDGE}\" x2=\"#{WIDE - EDGE * 4}\" y1=\"#{y}\" y2=\"#{y}\" stroke=\"#ddd3c0\"/>" \
+      "<line x1=\"#{EDGE}\" x2=\"#{RIGHT}\" y1=\"#{y}\" y2=\"#{y}\" stroke=\"#ddd3c0\"/>" \
         "<text x=\"#{EDGE - 6}\" y=\"#{y + 4}\" text-anchor=\"end\">#{ms} ms</text>"
 
     def below(x, each) =

@@ -13,15 +13,21 @@ module Rehearsal
       @calls = 0
     end
 
-    # Looks how it stands, and acts where it has stood so for long enough. Nil.
+    # Looks how it stands, and acts where it has stood so for long enough.
     def look
       return @since = nil if @service.leader
       @since ||= JauntyBell::Clock.ticks
-      following = @service.following
-      return if JauntyBell::Clock.ticks - @since < COMES || following.size < 2
+      come(@service.following) if JauntyBell::Clock.ticks - @since >= COMES
+    end
+
+    private
+
+    # Of one alone nobody could tell whether it has everything.
+    def come(following)
+      return if following.size < 2
       @calls += 1
       @since = nil
-      @service.promote(following.max_by(&:last).first) && nil
+      @service.promote(following.max_by(&:last).first)
     end
   end
 end

@@ -31,6 +31,7 @@ module Rehearsal
       @folder = Dir.mktmpdir("jaunty-rehearsal")
       File.chmod(0o755, @folder)
       @service = Service.new(@folder)
+      @operator = Operator.new(@service)
       evening = classes
       return stay(evening) if @stay
       rounds
@@ -71,12 +72,15 @@ module Rehearsal
     end
 
     def rounds
-      mishaps, @operator = Mishaps.new(@service, @random), Operator.new(@service)
+      mishaps = Mishaps.new(@service, @random)
       kinds = (@rounds < Mishaps::FEW.size * 2) ? Mishaps::FEW.cycle.first(@rounds) : mishaps.draw(@rounds)
       kinds.each_with_index do |kind, nth|
         from = now
         mishaps.happen(kind, later: 3 + @random.rand(22))
-        @service.until_true("all of it back after: #{kind}", longest: HEALED) { @operator.look || @service.whole? }
+        @service.until_true("all of it back after: #{kind}", longest: HEALED) do
+          @operator.look
+          @service.whole?
+        end
         sleep QUIET
         @done << Round.new(kind, from, now)
         say format("round %3d  %-50s %5.1f s until all was as before", nth + 1, kind, (now - from) / 1000.0 - QUIET)
@@ -85,7 +89,7 @@ module Rehearsal
 
     def tell(verdict)
       tell_silences(@done.map { |round| [round.kind, verdict.silence(round.from, round.to)] })
-      say("", "Somebody had to come and say who leads: #{@operator.calls} times.") if @operator&.calls.to_i.positive?
+      say("", "Somebody had to come and say who leads: #{@operator.calls} times.") if @operator.calls.positive?
       say "", "Answers (ms):"
       verdict.answers.each do |what, count, *times, states|
         say format("  %-38s %7d  50 %% %7.1f  95 %% %7.1f  99 %% %7.1f  %s", what, count, *times, states)

@@ -75,6 +75,25 @@ class CornerSystemTest < SystemTest
     click_button "Open"
   end
 
+  # The same card twice on a day: it is said which.
+  def test_two_classes_of_one_name_are_told_apart
+    before = SecureRandom.uuid
+    sign_in
+    over
+    row = db[:classes].first(id: @class_id)
+    db[:classes].insert(row.merge(id: before, starts_at: row[:starts_at] - 3 * 3_600))
+    came = db[:attendances].first(class_id: @class_id, student_id: student("Idris Lockkeeper")[:id])
+    db[:attendances].insert(came.merge(id: SecureRandom.uuid, class_id: before))
+    size(*SystemServer::PHONE)
+    enter(code_of("Idris Lockkeeper"))
+    asked = all("section[aria-label^='How hard was']", count: 2).map { |section| section["aria-label"] }
+    assert_equal 2, asked.grep(/\AHow hard was Juniors on the boards \(.*\d\d:\d\d\)\?\z/).uniq.size, asked
+    assert_accessible
+  ensure
+    db[:attendances].where(class_id: before).delete
+    db[:classes].where(id: before).delete
+  end
+
   def test_an_evening
     sign_in
     over

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { OpenClass } from "../api/client";
 import type { ClassBox } from "../kit/device";
 import { WhyUnsent } from "../kit/WhyUnsent";
-import { count } from "../kit/words";
+import { counted } from "../kit/words";
 
 /** A class that has taken place, and where to go from it. */
 export function ClassDone({ opened, outbox }: { opened: OpenClass; outbox: ClassBox }) {
@@ -14,7 +14,7 @@ export function ClassDone({ opened, outbox }: { opened: OpenClass; outbox: Class
       <p className="mb-6 text-ink-soft">
         {waiting === 0
           ? "Everything you tapped is in the Book."
-          : `What you tapped is in the Book but for ${count(waiting, "thing")}, kept on this device until it is.`}
+          : `What you tapped is in the Book, but ${counted(waiting, "thing", ["is", "are"])} still on this device alone.`}
       </p>
       <WhyUnsent refused={outbox.refused} />
       <div className="flex justify-center gap-3">

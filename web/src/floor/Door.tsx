@@ -1,16 +1,15 @@
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
-import type { OpenClass, Schemas } from "../api/client";
-import { GRAVE_NOTES } from "../api/known";
 import { dated } from "../kit/clock";
 import { idOf, newId } from "../kit/ids";
 import type { Fact } from "../kit/outbox";
 import { Button, Field } from "../kit/parts";
 import { useKeysOf } from "../kit/placeKeys";
-import { Sheet } from "../kit/Sheet";
 import { useClub } from "../kit/session";
 import { dayAndTime } from "../kit/time";
 import { WhyUnsent } from "../kit/WhyUnsent";
+import { DoorList } from "./DoorList";
+import { Help } from "./Help";
 import { type Hall, isOut, stepIn, stepOut, whoIsHere } from "./hall";
 import { PairsPanel } from "./PairsPanel";
 import type { Props } from "./part";
@@ -18,7 +17,6 @@ import { Refused } from "./Refused";
 import { isFresh } from "./ring";
 import { sound } from "./sound";
 
-type AtDoor = Schemas["AtDoor"];
 const LINK =
   "inline-flex min-h-9 items-center rounded-full border-[1.5px] border-ink/70 bg-chalk px-4 font-semibold text-sm hover:bg-canvas-deep";
 
@@ -85,7 +83,7 @@ export function Door({ opened, hall, change, outbox }: Props) {
       )}
       <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_360px]">
         <div className="min-w-0">
-          <Students
+          <DoorList
             title={
               opened.group_id
                 ? (expected.find(({ group_id }) => group_id === opened.group_id)?.group_name ?? "This group")
@@ -104,7 +102,7 @@ export function Door({ opened, hall, change, outbox }: Props) {
                   : `${opened.group_id ? "A guest from another group" : "Somebody who had left"}? (${rest.length})`}
               </Button>
               {others && (
-                <Students
+                <DoorList
                   title={opened.group_id ? "Other groups" : "Had left"}
                   students={rest}
                   opened={opened}
@@ -198,111 +196,4 @@ function pairings(classId: string, hall: Hall): Fact[] {
     table: "pairings",
     fact: { id: idOf(`${classId} pair ${[...ids].sort().join(" ")}`), student_ids: ids, at },
   }));
-}
-
-type StudentsProps = {
-  title: string;
-  students: AtDoor[];
-  opened: OpenClass;
-  hall: Hall;
-  toggle: (id: string) => void;
-};
-
-function Students({ title, students, opened, hall, toggle }: StudentsProps) {
-  return (
-    <section aria-label={title}>
-      <h2 className="wide mb-2 font-bold">{title}</h2>
-      <ul className="grid gap-2 sm:grid-cols-2">
-        {students.map((student) => {
-          const here = hall.present.includes(student.id);
-          const out = isOut(opened, hall, student.id);
-          return (
-            <li key={student.id}>
-              <button
-                type="button"
-                aria-pressed={here}
-                aria-disabled={out && !here}
-                onClick={() => toggle(student.id)}
-                className={`flex min-h-18 w-full items-center gap-3 rounded-xl border-2 px-3 py-2 text-left ${out && !here ? "border-rear border-dashed bg-canvas-deep" : here ? "border-lead bg-lead text-chalk" : "border-seam bg-chalk hover:border-ink"}`}
-              >
-                <span
-                  aria-hidden="true"
-                  className={`flex size-7 shrink-0 items-center justify-center rounded-full border-2 font-bold ${here ? "border-chalk" : "border-seam"}`}
-                >
-                  {here ? "✓" : ""}
-                </span>
-                <span className="min-w-0">
-                  <span className="block truncate font-bold">{student.name}</span>
-                  <span className={`text-sm ${here ? "text-chalk" : "text-ink-soft"}`}>
-                    {student.level}
-                    {student.stance !== "orthodox" && `, ${student.stance}`}
-                  </span>
-                  {out && !student.notes.some((note) => note.kind === "hold") && (
-                    <span className="block font-semibold text-rear text-sm">
-                      Out for the day after a knock to the head
-                    </span>
-                  )}
-                  {student.notes.map((note) => (
-                    <span
-                      key={note.text}
-                      className={`block text-sm ${here ? "text-chalk" : GRAVE.includes(note.kind) ? "font-semibold text-rear" : "text-ink"}`}
-                    >
-                      {note.text}
-                    </span>
-                  ))}
-                </span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-const GRAVE: readonly string[] = GRAVE_NOTES;
-
-type HelpProps = { open: boolean; close: () => void; lines: string[]; students: AtDoor[]; hall: Hall };
-
-/** First aid, and whom to call for each who is here. */
-function Help({ open, close, lines, students, hall }: HelpProps) {
-  const here = students.filter((student) => hall.present.includes(student.id));
-  return (
-    <Sheet open={open} close={close} title="First aid and whom to call">
-      {lines.length === 0 ? (
-        <p className="mb-3 text-ink-soft">
-          Nothing is written here yet: tell “The school” who the first aider is and where the box is.
-        </p>
-      ) : (
-        <ul className="mb-3 font-semibold">
-          {lines.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-      )}
-      <h3 className="mb-1 font-bold">Whom to call</h3>
-      {here.length === 0 && <p className="text-ink-soft">Nobody is checked in yet.</p>}
-      <ul className="grid gap-2">
-        {here.map((student) => (
-          <li key={student.id} className="flex items-center justify-between gap-3 rounded-lg bg-canvas px-3 py-2">
-            <span>
-              <span className="block font-bold">{student.name}</span>
-              <span className="text-sm">
-                {student.emergency.name || "nobody on file"}
-                {student.emergency.guardian && `, guardian ${student.emergency.guardian}`}
-              </span>
-            </span>
-            {student.emergency.phone && (
-              <a
-                href={`tel:${student.emergency.phone.replaceAll(" ", "")}`}
-                className="rounded-full border-[1.5px] border-ink px-4 py-2 font-bold"
-              >
-                {student.emergency.phone}
-              </a>
-            )}
-          </li>
-        ))}
-      </ul>
-    </Sheet>
-  );
 }

@@ -20,18 +20,16 @@ export function Strange() {
   const strange = session?.strange ?? [];
   const club = session?.club;
   if (!club || strange.length === 0) return null;
+  const latest = strange
+    .slice(-MOST)
+    .map((each) => `${each.name}, ${dayAndTime(each.at, club.time_zone)}, from ${each.address}`);
+  const more = strange.length > MOST ? [`${strange.length - MOST} more`] : [];
   return (
     <div role="status" className="no-print border-rear border-b-2 bg-chalk px-3 py-2 sm:px-5">
       <div className="mx-auto flex max-w-[1440px] flex-wrap items-center gap-x-4 gap-y-2 text-sm">
         <p className="flex-1">
           <strong>A device you have not used before is signed in to your account:</strong>{" "}
-          {list([
-            ...strange
-              .slice(-MOST)
-              .map((each) => `${each.name}, ${dayAndTime(each.at, club.time_zone)}, from ${each.address}`),
-            ...(strange.length > MOST ? [`${strange.length - MOST} before`] : []),
-          ])}
-          .
+          {`${list([...latest, ...more])}.`}
         </p>
         <Button small onClick={() => seen.mutate()}>
           It was me

@@ -28,13 +28,10 @@ export function Unsent({ said }: { said: string }) {
 
 /** And why, where it is more than the network: below the band, in full. */
 export function UnsentBecause() {
-  const outbox = useOutbox();
-  const refused = outbox.refused();
-  const said = outbox.full || refused.length > 0 || (outbox.refusal !== undefined && outbox.waiting().length > 0);
-  if (!said) return null;
   return (
-    <p className="no-print border-rear border-b-2 bg-chalk px-3 py-2 text-sm sm:px-5">
-      <WhyUnsent refused={refused} className="mx-auto block max-w-[1440px] font-semibold" />
-    </p>
+    <WhyUnsent
+      refused={useOutbox().refused()}
+      className="no-print block border-rear border-b-2 bg-chalk px-[max(0.75rem,calc(50%-720px))] py-2 font-semibold text-sm sm:px-[max(1.25rem,calc(50%-720px))]"
+    />
   );
 }
