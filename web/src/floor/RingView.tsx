@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { OpenClass } from "../api/client";
 import { dated, now as instant } from "../kit/clock";
-import { type ClassBox, useOutbox } from "../kit/device";
+import type { ClassBox } from "../kit/device";
 import { idOf } from "../kit/ids";
 import { usePhone } from "../kit/media";
 import { useKeysOf } from "../kit/placeKeys";
@@ -216,12 +216,13 @@ function Top({ opened, ring, now, outbox, children }: TopProps) {
         Round {(segment?.round ?? 0) + 1} of {rounds} · {segment && opened.rounds[segment.round]?.block}
       </p>
       <div className="flex flex-wrap items-center gap-3 text-night-soft">
-        <Sending outbox={outbox} />
+        {outbox.size > 0 && <span className="text-sm">{outbox.size} to send</span>}
         <span>
           {timeOfDay(dated(now), zone)} · ends {timeOfDay(endsAt, zone)}
         </span>
         {children}
       </div>
+      <WhyUnsent refused={outbox.refused} className="w-full font-semibold text-brass-bright" />
     </div>
   );
 }
@@ -235,16 +236,5 @@ function TopKey({ press, children }: { press: () => void; children: React.ReactN
     >
       {children}
     </button>
-  );
-}
-
-/** What still waits to be sent, and what could not be kept or stored. */
-function Sending({ outbox }: { outbox: ClassBox }) {
-  const { full, refusal } = useOutbox();
-  return (
-    <>
-      <WhyUnsent refused={outbox.refused} className="font-semibold text-brass-bright" />
-      {!full && !refusal && outbox.size > 0 && <span className="text-sm">{outbox.size} to send</span>}
-    </>
   );
 }

@@ -81,7 +81,7 @@ function Band() {
         <div className="flex-1 md:hidden" />
         {unsent && <Unsent said={unsent} />}
         {/* On a phone there is room for one of the two. */}
-        <div className={unsent ? "hidden sm:block" : ""}>
+        <div className={unsent ? "hidden sm:contents" : "contents"}>
           <NextClass />
         </div>
         <AccountMenu />
