@@ -2,8 +2,9 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, type Combination, data, type Finding } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { dayAndMonth } from "../kit/time";
 import { useSay } from "../kit/toast";
 

@@ -3,8 +3,8 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { api, type Combination, data } from "../api/client";
 import { Button, Trouble } from "../kit/parts";
-import { useStale } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { Wrap } from "../kit/wrap/Wrap";
 
 type Props = { row: Combination; current: boolean; number?: number; children?: ReactNode };

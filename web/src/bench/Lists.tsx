@@ -3,9 +3,9 @@ import { useId, useState } from "react";
 import { useLocation } from "react-router";
 import { api, data, type Schemas } from "../api/client";
 import { Button, Field, Trouble } from "../kit/parts";
-import { useStale } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { useSay } from "../kit/toast";
 import { counted } from "../kit/words";
 

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, data, type Schemas } from "../api/client";
 import { newId } from "../kit/ids";
-import { useStale } from "../kit/queries";
+import { useStale } from "../kit/stale";
 import { useSay } from "../kit/toast";
 
 export type Series = Schemas["Series"];

@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, data, type Schemas } from "../api/client";
-import { useStale } from "../kit/queries";
+import { useStale } from "../kit/stale";
 import { spoken } from "../kit/time";
 import { useSay } from "../kit/toast";
 

@@ -4,7 +4,8 @@ import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { api, type Card, data } from "../api/client";
 import { newId } from "../kit/ids";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
+import { useStale } from "../kit/stale";
 import { useSay } from "../kit/toast";
 import { type Draft, plain } from "./draft";
 

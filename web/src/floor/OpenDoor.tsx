@@ -5,8 +5,9 @@ import { api, data } from "../api/client";
 import { useNextId } from "../kit/ids";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Trouble } from "../kit/parts";
-import { useCards, usePeople, useStale } from "../kit/queries";
+import { useCards, usePeople } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 
 type Props = {
   /** The card to begin with, by its id. */

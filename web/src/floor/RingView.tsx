@@ -109,7 +109,6 @@ export function RingView({ opened, hall, change, outbox }: Props) {
     <main
       className={`night flex flex-col bg-night text-canvas ${phone ? "h-dvh gap-1.5 px-2.5 py-2" : "min-h-dvh gap-3 px-4 py-3 sm:px-8"}`}
     >
-      <DemoSign />
       <Top opened={opened} ring={ring} now={now} outbox={outbox}>
         {!phone && keys}
       </Top>
@@ -216,6 +215,7 @@ function Top({ opened, ring, now, outbox, children }: TopProps) {
         Round {(segment?.round ?? 0) + 1} of {rounds} · {segment && opened.rounds[segment.round]?.block}
       </p>
       <div className="flex flex-wrap items-center gap-3 text-night-soft">
+        <DemoSign />
         {outbox.size > 0 && <span className="text-sm">{outbox.size} to send</span>}
         <span>
           {timeOfDay(dated(now), zone)} · ends {timeOfDay(endsAt, zone)}

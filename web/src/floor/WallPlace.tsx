@@ -35,7 +35,7 @@ export function WallScreen({ opened, live, touch, children }: Props) {
   return (
     <main className="night flex min-h-dvh flex-col gap-4 bg-night px-6 py-5 text-canvas sm:px-12">
       {children}
-      <DemoSign />
+      <DemoSign className="absolute top-1 left-3" />
       {!touch && (
         <p role="alert" className="rounded-2xl bg-brass-bright px-4 py-3 font-bold text-night text-xl">
           Out of touch with the tablet that leads: this clock may be wrong.

@@ -4,8 +4,9 @@ import { Link } from "react-router";
 import { api, data } from "../api/client";
 import type { paths } from "../api/schema";
 import { Button, Field, Trouble } from "../kit/parts";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
 import { useAccount, useClub, useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { dayAndTime } from "../kit/time";
 
 type Told = paths["/api/corners/tidings"]["get"]["responses"]["200"]["content"]["application/json"][number];

@@ -1,5 +1,5 @@
-import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useDeferredValue, useMemo } from "react";
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
+import { useDeferredValue, useMemo } from "react";
 import { api, data, pageOf, type Schemas } from "../api/client";
 import type { paths } from "../api/schema";
 import { heardTime } from "./clock";
@@ -33,7 +33,7 @@ const TYPED = { placeholderData: keepPreviousData, staleTime: MINUTE, gcTime: MI
 
 /**
  * Every question that the interface asks, each with a key that no other has (its first word is the question's name). What
- * a change makes stale stands below.
+ * a change makes stale stands in stale.ts.
  */
 export const asks = {
   session: () =>
@@ -384,141 +384,6 @@ export const asks = {
       queryFn: () => data(api.GET("/api/weeks/programmes/{id}/planning", path(id))),
     }),
 };
-
-type Question =
-  | "session"
-  | "openings"
-  | "invited"
-  | "crew"
-  | "school"
-  | "lexicon"
-  | "analysis"
-  | "trial"
-  | "near"
-  | "shelf"
-  | "combination"
-  | "uses"
-  | "drills"
-  | "flows"
-  | "progression"
-  | "written"
-  | "series"
-  | "cards"
-  | "all cards"
-  | "card"
-  | "sums"
-  | "versions"
-  | "calendar"
-  | "closures"
-  | "planned class"
-  | "classes"
-  | "open class"
-  | "people"
-  | "club"
-  | "groups"
-  | "place"
-  | "starter"
-  | "holidays"
-  | "squad"
-  | "board"
-  | "next"
-  | "student"
-  | "student's classes"
-  | "student's reviews"
-  | "student's marks"
-  | "student's work"
-  | "student's spans"
-  | "corrections"
-  | "file"
-  | "holds"
-  | "audit"
-  | "on record"
-  | "weeks"
-  | "programmes"
-  | "programme";
-
-const DRILLED: Question[] = ["card", "cards", "all cards", "sums", "versions", "open class", "planned class", "next"];
-const OF_EVERYBODY: Question[] = ["squad", "board", "next", "people", "open class", "planned class", "programme"];
-const OF_ONE: Question[] = [
-  "student",
-  "student's classes",
-  "student's reviews",
-  "student's marks",
-  "student's work",
-  "student's spans",
-  "corrections",
-  "file",
-  "holds",
-  "audit",
-  "on record",
-];
-
-/** What each kind of change makes stale. */
-export const STALE = {
-  combination: [
-    "shelf",
-    "series",
-    "combination",
-    "near",
-    "uses",
-    "drills",
-    "written",
-    "squad",
-    "programme",
-    ...DRILLED,
-  ],
-  drill: ["drills", "progression", "uses", "written", ...DRILLED],
-  flow: ["flows", "written", ...DRILLED],
-  series: ["series"],
-  card: ["shelf", "drills", "uses", "calendar", "weeks", "programme", ...DRILLED],
-  calendar: [
-    "club",
-    "holidays",
-    "closures",
-    "calendar",
-    "planned class",
-    "open class",
-    "classes",
-    "weeks",
-    "next",
-    "session",
-    "programme",
-  ],
-  student: ["club", "groups", "place", ...OF_EVERYBODY, ...OF_ONE],
-  studentGone: [...OF_EVERYBODY, "session"],
-  classTookPlace: ["classes", "weeks", "calendar", "session", ...OF_EVERYBODY, ...OF_ONE],
-  record: ["weeks", ...OF_EVERYBODY, ...OF_ONE],
-  groups: ["groups", "club", "place", "calendar", "classes", "weeks", "session", "board", ...OF_EVERYBODY, ...OF_ONE],
-  club: ["club", "session", "holidays"],
-  starter: ["starter", "club", "shelf", "drills", "flows", "cards", "all cards", "near", "written"],
-  school: [
-    "club",
-    "session",
-    "school",
-    "lexicon",
-    "analysis",
-    "shelf",
-    "combination",
-    "drills",
-    "people",
-    ...DRILLED,
-    ...OF_EVERYBODY,
-    ...OF_ONE,
-  ],
-  programme: ["programmes"],
-  classesDrafted: ["programme", "weeks", "calendar", "classes", "cards", "all cards", "session", "next"],
-} satisfies Record<string, Question[]>;
-
-/** Says what was changed: what it makes stale is read again where it is shown, and elsewhere when it is next. */
-export function useStale() {
-  const client = useQueryClient();
-  return useCallback(
-    (change: keyof typeof STALE) => {
-      for (const question of new Set(STALE[change])) void client.invalidateQueries({ queryKey: [question] });
-    },
-    [client],
-  );
-}
 
 /** The shelf's combinations, by name. */
 export const useShelf = ({ enabled = true, archived = false, search = "" } = {}) =>

@@ -4,8 +4,9 @@ import { api, data } from "../api/client";
 import { DateField } from "../kit/DateField";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { shortDate } from "../kit/time";
 import { count } from "../kit/words";
 

@@ -6,8 +6,9 @@ import { Box } from "../kit/Box";
 import { CountrySelect } from "../kit/CountrySelect";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Field, Trouble, Waiting } from "../kit/parts";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
 import { useMayPlan, useSession } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { useSay } from "../kit/toast";
 import { goBy } from "../kit/ways";
 

@@ -7,7 +7,7 @@ import { newId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Field, Trouble } from "../kit/parts";
-import { useStale } from "../kit/queries";
+import { useStale } from "../kit/stale";
 import { TimeField } from "../kit/TimeField";
 import { weekdayName } from "../kit/time";
 import { week } from "../kit/ways";

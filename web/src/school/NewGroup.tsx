@@ -3,7 +3,7 @@ import { useState } from "react";
 import { api, data, Refusal } from "../api/client";
 import { newId } from "../kit/ids";
 import { Button, Field, Trouble } from "../kit/parts";
-import { useStale } from "../kit/queries";
+import { useStale } from "../kit/stale";
 import { Tick } from "../kit/Tick";
 import { TimeField } from "../kit/TimeField";
 import { weekdayName } from "../kit/time";

@@ -3,8 +3,9 @@ import { useState } from "react";
 import { api, data } from "../api/client";
 import { Box } from "../kit/Box";
 import { Button, Trouble, Waiting } from "../kit/parts";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 import { count, list } from "../kit/words";
 
 /** The starter shelf by discipline: plain staples to take or leave. */

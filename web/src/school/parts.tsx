@@ -2,8 +2,9 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, data, type Schemas } from "../api/client";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Field } from "../kit/parts";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
 import { useMayPlan } from "../kit/session";
+import { useStale } from "../kit/stale";
 
 export type School = Schemas["School"];
 

@@ -6,7 +6,8 @@ import { AddStudent } from "../book/AddStudent";
 import { Box } from "../kit/Box";
 import { LabelledSelect } from "../kit/LabelledSelect";
 import { Button, Trouble } from "../kit/parts";
-import { asks, usePeople, useStale } from "../kit/queries";
+import { asks, usePeople } from "../kit/queries";
+import { useStale } from "../kit/stale";
 import { count } from "../kit/words";
 
 /** Students by paste, by file, or one after another. */

@@ -7,8 +7,9 @@ import { useNextId } from "../kit/ids";
 import { Labelled } from "../kit/Labelled";
 import { Pick } from "../kit/Pick";
 import { Button, Field, Trouble } from "../kit/parts";
-import { usePeople, useStale } from "../kit/queries";
+import { usePeople } from "../kit/queries";
 import { Sheet } from "../kit/Sheet";
+import { useStale } from "../kit/stale";
 import type { Programme } from "./programme";
 import { BOX } from "./SheetParts";
 

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { api, data, type Schemas } from "../api/client";
 import { newId } from "../kit/ids";
-import { asks, useStale } from "../kit/queries";
+import { asks } from "../kit/queries";
+import { useStale } from "../kit/stale";
 
 export type Programme = Schemas["Programme"];
 export type Plan = Schemas["Plan"];

@@ -3,8 +3,9 @@ import { type FormEvent, useState } from "react";
 import { api, data, type Schemas } from "../../api/client";
 import { LIMITS } from "../../api/known";
 import { Button, Field, Trouble, within } from "../../kit/parts";
-import { asks, useStale } from "../../kit/queries";
+import { asks } from "../../kit/queries";
 import { useMayPlan } from "../../kit/session";
+import { useStale } from "../../kit/stale";
 import { count } from "../../kit/words";
 
 /** How fast this student's marks fade, where it is not as the school has it. */
