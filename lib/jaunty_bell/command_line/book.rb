@@ -81,8 +81,8 @@ module JauntyBell
       def cell_number(cell, line, column)
         number = Integer(cell.strip, 10, exception: false) || Float(cell.strip, exception: false)
         refuse("Line #{line + 1}: \"#{cell}\" is not a number for #{column}.") if number.nil?
-        refuse("Line #{line + 1}: #{cell.strip[0, 20]} is too large to be a #{column}.") unless number.to_f.abs < LARGEST
-        number
+        return number if number.to_f.abs < LARGEST
+        refuse("Line #{line + 1}: #{cell.strip[0, 20]} is too large to be a #{column}.")
       end
 
       def counted(number)

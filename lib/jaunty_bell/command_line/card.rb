@@ -39,7 +39,8 @@ module JauntyBell
         end
         fitted = Floor::CatchUp.new(sheet.segments, Core::Floor::Rounds.of(card_plan), at: (at * 1_000).to_i,
           seconds: integer(:minutes) * 60)
-        added = fitted.added or refuse("What must stay takes #{Words.clock(fitted.over)} more than that at its shortest.")
+        added = fitted.added or
+          refuse("What must stay takes #{Words.clock(fitted.over)} more than that at its shortest.")
         {changes: fitted.changes.map { |change| {title: change.title, planned: change.was, work: change.work} },
          added_ms: added, ends: (sheet.duration + added.values.sum) / 1_000}
       end
