@@ -86,6 +86,7 @@ class Busy
     headers = {"cookie" => @cookie, "content-type" => "application/json"}
     answer = body ? http.post(path, JSON.generate(body), headers) : http.get(path, headers)
     unless answer.code.start_with?("2")
+      raise "#{path} answered #{answer.code}: what the club does is not what is measured" if answer.code == "500"
       @done["refused: #{answer.code}"] += 1
       sleep Integer(answer["retry-after"] || 1)
     end

@@ -18,7 +18,7 @@ module JauntyBell
       }.freeze
       TYPES = %w[integer number string boolean array object null].freeze
 
-      # `definition` is an OpenapiFirst definition.
+      # `definition` is an OpenapiFirst::Definition (Contract::Kept).
       def initialize(app, definition)
         @app = app
         @definition = definition

@@ -27,7 +27,7 @@ module JauntyBell
         headers["content-length"].to_i > 1400 && !headers["content-type"].to_s.start_with?("audio/")
       }}.freeze
 
-      def self.contract = @contract ||= OpenapiFirst.load(CONTRACT)
+      def self.contract = @contract ||= Contract::Kept.load(CONTRACT)
 
       # `secret` signs the sessions; `https` marks cookies secure; `copies` is on how many machines a change must lie
       # (Store::Copies). `around_api` may wrap the API (tests check responses there).
