@@ -6,10 +6,11 @@ module Growth
   FOLDER = File.expand_path("../docs", __dir__)
   DATA = File.join(FOLDER, "growth.json")
   WIDE, HIGH, EDGE = 720, 360, 60
-  RIGHT = WIDE - 240 # where lines end; their names stand beside it
+  RIGHT = WIDE - 270 # where lines end; their names stand beside it
   LINES = {"half of the answers" => ["median", "#1f5f5b", ""], "95 of a hundred" => ["p95", "#b4532a", ""],
            "half of them, one club busy" => ["busy_median", "#1f5f5b", "5 4"],
            "95 of a hundred, one club busy" => ["busy_p95", "#b4532a", "5 4"]}.freeze
+  BETWEEN = 15 # from one line's name to the next
   TICKS_MS = [1, 3, 10, 30, 100, 300, 1000].freeze
 
   class << self
@@ -37,7 +38,8 @@ module Growth
         <rect width="#{WIDE}" height="#{HIGH}" fill="#fbf7ef"/>
         #{TICKS_MS.map { |ms| across(y.call(ms), ms) }.join("\n")}
         #{all.map { |each| below(x.call(each["clubs"]), each) }.join("\n")}
-        #{LINES.map { |name, look| line(all, name, look, x, y) }.join("\n")}
+        #{LINES.map { |_, look| line(all, look, x, y) }.join("\n")}
+        #{names(all.last, y).join("\n")}
         </svg>
       SVG
     end
@@ -57,12 +59,20 @@ module Growth
         "<text x=\"#{x}\" y=\"#{HIGH - EDGE + 33}\" text-anchor=\"middle\" fill=\"#666\">" \
         "#{each["classes"]} classes at once</text>"
 
-    def line(all, name, (key, colour, dashes), x, y)
-      points = all.map { |each| [x.call(each["clubs"]), y.call(each[key])] }
-      last = points.last
+    def line(all, (key, colour, dashes), x, y)
+      points = all.map { |each| [x.call(each["clubs"]), y.call(each[key])].join(",") }
       "<polyline fill=\"none\" stroke=\"#{colour}\" stroke-width=\"2\" stroke-dasharray=\"#{dashes}\" " \
-        "points=\"#{points.map { |point| point.join(",") }.join(" ")}\"/>" \
-        "<text x=\"#{last[0] + 8}\" y=\"#{last[1] + 4}\" fill=\"#{colour}\">#{name}</text>"
+        "points=\"#{points.join(" ")}\"/>"
+    end
+
+    # What each line is, where it ends; those that end close together stand one below the other.
+    def names(last, y)
+      free = 0
+      LINES.sort_by { |_, (key, _, _)| -last[key] }.map do |name, (key, colour, _)|
+        at = [y.call(last[key]) + 4, free].max
+        free = at + BETWEEN
+        "<text x=\"#{RIGHT + 8}\" y=\"#{at}\" fill=\"#{colour}\">#{name}: #{last[key].round} ms</text>"
+      end
     end
   end
 end
