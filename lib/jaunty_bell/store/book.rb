@@ -6,7 +6,6 @@ module JauntyBell
       include OfStudents
 
       Session = Core::Book::Session
-      SAID = %i[on effort minutes estimated elsewhere title].freeze # of a session, as it is read
       Try = Core::Book::WeakLinks::Try
 
       def initialize(db, club_id)
@@ -20,8 +19,10 @@ module JauntyBell
         set = set.where { on >= since } if since
         set.order(:on, :at).select_map([:student_id, :on, Sequel[:effort].cast(Float).as(:effort), :minutes, :estimated,
           Sequel.expr(class_id: nil).as(:elsewhere), :title])
-          .each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |(student, *said), found|
-          found[student] << Session.new(**SAID.zip(said).to_h)
+          .each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |row, found|
+          student, on, effort, minutes, estimated, elsewhere, title = row
+          found[student] << Session.new(on: on, effort: effort, minutes: minutes, estimated: estimated,
+            elsewhere: elsewhere, title: title, sum: nil)
         end
       end
 

@@ -32,18 +32,15 @@ module JauntyBell::Core
         loads.each_value do |load|
           raise InvalidInput.new("A day's load cannot be less than 0.", path: "load") if load.negative?
         end
-        @loads = loads
+        @loads = loads.transform_keys(&:jd) # days as numbers: a page looks at some thousands of them
         @first = first || loads.keys.min
         @last = last || loads.keys.max
         @elsewhere = elsewhere
-        @unasked = unasked.to_set
+        @unasked = unasked.to_set(&:jd)
       end
 
       # A day's load; nil where it is unknown.
-      def on(day)
-        return if first.nil? || day < first || @unasked.include?(day)
-        @loads.fetch(day) { @elsewhere ? nil : 0 }
-      end
+      def on(day) = at(day.jd)
 
       # Load of so many days up to this one; nil where one of them is unknown. Days to come count as they stand: empty.
       def block(day, count)
@@ -87,7 +84,7 @@ module JauntyBell::Core
       # load.
       def ewma(day)
         week, month = [7, 28].map do |n|
-          all = first ? (first..day).map { |each| on(each) } : []
+          all = first ? days(day, (day - first).to_i + 1) : []
           figure(:"ewma_#{n}", "λ·load + (1 − λ)·yesterday's, λ = 2/(#{n} + 1)", WILLIAMS,
             (all.size >= n) ? all : days(day, n), day) do |values|
             lambda_n = 2.0 / (n + 1)
@@ -132,7 +129,14 @@ module JauntyBell::Core
         end.but(note: SWINGS)
       end
 
-      def days(day, count) = ((day - count + 1)..day).map { |each| on(each) }
+      # Loads of so many days up to this one.
+      def days(day, count) = ((day.jd - count + 1)..day.jd).map { |number| at(number) }
+
+      # The load of the day with this number (Date#jd).
+      def at(number)
+        return if first.nil? || number < first.jd || @unasked.include?(number)
+        @loads.fetch(number) { @elsewhere ? nil : 0 }
+      end
 
       # `values` of days in a row, the last of them `day`.
       def figure(name, formula, source, values, day)

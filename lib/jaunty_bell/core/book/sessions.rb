@@ -12,7 +12,7 @@ module JauntyBell::Core
 
       # `list` Sessions in any order; `hard` the effort from which a session is hard.
       def initialize(list, hard: Lexicon::School.default.hard_effort)
-        @all = list.sort_by(&:on)
+        @all = list.sort_by { |session| session.on.jd }
         @hard = hard
         @by_day = @all.group_by(&:on)
       end
