@@ -3,8 +3,8 @@ require "openapi_first"
 module JauntyBell
   module Api
     class Contract
-      # A contract whose paths and operations are made once. The package makes those of a request anew each time, schemas
-      # and all: a fifth of the time that a small one took.
+      # A contract whose paths and operations are made once. The package makes those of a request anew each time,
+      # schemas and all: half of the time that a small one took.
       #
       #   Contract::Kept.load("openapi/openapi.yaml").validate_request(request)
       class Kept < OpenapiFirst::Definition
