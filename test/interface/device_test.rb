@@ -21,7 +21,8 @@ class DeviceTest < InterfaceTest
   JS
 
   QUERIES = <<~JS.freeze
-    import { asks, STALE } from "../../web/src/kit/queries";
+    import { asks } from "../../web/src/kit/queries";
+    import { STALE } from "../../web/src/kit/stale";
 
     const given = ["x", "y", 1];
     export const keys = () => Object.entries(asks).map(([name, ask]) => [name, String(ask(...given).queryKey[0])]);

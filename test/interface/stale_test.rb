@@ -18,7 +18,8 @@ class StaleTest < InterfaceTest
   def stale
     @stale ||= begin
       InterfaceTest.written("stale", <<~TS)
-        import { asks, STALE } from "../../web/src/kit/queries";
+        import { asks } from "../../web/src/kit/queries";
+        import { STALE } from "../../web/src/kit/stale";
         export const stale = () => STALE;
         // The first part of every key that is asked.
         export const asked = () => Object.values(asks).map((make) => (make as (...given: string[]) => { queryKey: readonly string[] })("a", "b", "c").queryKey[0]);

@@ -71,7 +71,7 @@ const OF_ONE: Question[] = [
 ];
 
 /** What each kind of change makes stale. */
-const STALE = {
+export const STALE = {
   combination: [
     "shelf",
     "series",
@@ -131,7 +131,8 @@ export function useStale() {
   const client = useQueryClient();
   return useCallback(
     (change: keyof typeof STALE) => {
-      for (const question of new Set(STALE[change])) void client.invalidateQueries({ queryKey: [question] });
+      const stale = new Set<unknown>(STALE[change]);
+      void client.invalidateQueries({ predicate: ({ queryKey }) => stale.has(queryKey[0]) });
     },
     [client],
   );
