@@ -11,6 +11,7 @@ import { type Tap, whoAreHere } from "./hall";
 import { COUNTS, type Marking, MarkPad, type Row } from "./MarkPad";
 import type { Props as ClassProps } from "./part";
 import { inWords, nextVersion, ownVersion, same, type Version, versionsOf } from "./versions";
+import { WhereLost } from "./WhereLost";
 
 type Props = ClassProps & {
   round?: Bout;
@@ -127,7 +128,7 @@ export function MarkStrip({ opened, hall, round, called, shown, change, takeBack
         />
       )}
       {asked && drawn && (
-        <Links
+        <WhereLost
           name={asked.name}
           actions={(opened.combinations[versionOf(asked.student)?.combination ?? ""] ?? drawn).actions.map(
             (action) => action.spoken,
@@ -252,42 +253,6 @@ function VersionButton({ row }: { row: Row }) {
     </button>
   );
 }
-
-type LinksProps = { name: string; actions: string[]; choose: (link: number) => void; close: () => void };
-
-/** At which link a set broke: from one action to the next. */
-function Links({ name, actions, choose, close }: LinksProps) {
-  return (
-    <section aria-label={`Where did ${name} lose it?`} className="mb-2 rounded-xl border-2 border-brass-bright p-3">
-      <div className="mb-2 flex items-center justify-between gap-2">
-        <h2 className="font-bold">Where did {name.split(" ")[0]} lose it?</h2>
-        <button
-          type="button"
-          onClick={close}
-          className="min-h-11 rounded-full border-2 border-night-line px-4 font-semibold"
-        >
-          Never mind
-        </button>
-      </div>
-      <ol className="grid gap-1.5">
-        {linksOf(actions).map(({ link, from, to }) => (
-          <li key={link}>
-            <button
-              type="button"
-              onClick={() => choose(link)}
-              className="min-h-16 w-full rounded-xl border-2 border-night-line px-3 text-left font-semibold active:bg-night-line"
-            >
-              {from} → {to}
-            </button>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
-}
-
-/** Each action to the next. */
-const linksOf = (actions: string[]) => actions.slice(1).map((to, link) => ({ link, from: actions[link], to }));
 
 type MarkButtonProps = { label: string; sign: string; look: string; disabled: boolean; tap: () => void };
 
