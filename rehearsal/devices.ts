@@ -30,6 +30,7 @@ const told: Record<string, number> = {}; // what coaches were told while facts w
 // The evening is over when it is said to be; what still waits then is waited for.
 let over = false;
 let gaveUp = Number.POSITIVE_INFINITY;
+process.stdin.resume().on("end", () => process.exit(1)); // whoever began it is no more
 process.on("SIGTERM", () => {
   over = true;
   gaveUp = Date.now() + drain * 1000;

@@ -28,7 +28,9 @@ module Rehearsal
       raise said unless status.success?
       given = File.join(@folder, "given.json")
       File.write(given, JSON.generate(@given))
-      @pid = spawn("node", program, given, @found)
+      alive, @alive = IO.pipe # which ends with this process, however it does
+      @pid = spawn("node", program, given, @found, in: alive)
+      alive.close
       self
     end
 

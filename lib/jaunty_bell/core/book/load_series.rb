@@ -83,8 +83,8 @@ module JauntyBell::Core
       # Exponentially weighted averages over 7 and 28 days and their ratio: λ = 2/(N+1), first value the first day's
       # load.
       def ewma(day)
+        all = first ? days(day, (day - first).to_i + 1) : []
         week, month = [7, 28].map do |n|
-          all = first ? days(day, (day - first).to_i + 1) : []
           figure(:"ewma_#{n}", "λ·load + (1 − λ)·yesterday's, λ = 2/(#{n} + 1)", WILLIAMS,
             (all.size >= n) ? all : days(day, n), day) do |values|
             lambda_n = 2.0 / (n + 1)
