@@ -52,7 +52,9 @@ class OutboxTest < InterfaceTest
         if (step === "later") for (const work of timers.splice(0)) work();
         await still();
       }
-      return { stored, requests, waiting: box.waiting().length, refused: box.refused().map((row) => row.why), others: box.ofOthers, refusal: box.refusal?.message ?? null, refusals: pages.map((page) => page.refusal?.message ?? null), disk: disk.size };
+      const why = (page) => page.refusal?.message ?? null;
+      return { stored, requests, waiting: box.waiting().length, refused: box.refused().map((row) => row.why),
+        others: box.ofOthers, refusal: why(box), refusals: pages.map(why), disk: disk.size };
     }
   JS
 
