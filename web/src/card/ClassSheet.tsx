@@ -92,8 +92,8 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
           )}
         </>
       )}
-      <Expected row={row} mayPlan={mayPlan} fresh={fresh} />
-      <div className="mt-4 flex flex-wrap justify-end gap-2">
+      {/* Above what is still being fetched, so that nothing moves from under a finger. */}
+      <div className="mt-3 flex flex-wrap justify-end gap-2">
         {mayPlan && (
           <Button onClick={() => cancel.mutate(!row.cancelled)}>{row.cancelled ? "On again" : "Call it off"}</Button>
         )}
@@ -106,6 +106,7 @@ export function ClassSheet({ row, close }: { row: ClassLine; close: () => void }
           On the Floor
         </Link>
       </div>
+      <Expected row={row} mayPlan={mayPlan} fresh={fresh} />
     </Sheet>
   );
 }
