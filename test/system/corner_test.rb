@@ -25,6 +25,7 @@ class CornerSystemTest < SystemTest
     db[:holds].where(matter: "knee or shin").delete
     db[:homeworks].where(Sequel[:at] > @began).delete
     db[:efforts].where(by_student: true).where(Sequel[:at] > @began).delete
+    @born&.each { |id, day| db[:students].where(id: id).update(born_on: day) }
   end
 
   def club = db[:clubs].get(:id)
@@ -61,8 +62,9 @@ class CornerSystemTest < SystemTest
     until_true {
       db[:classes].where(id: @class_id).exclude(ended_at: nil).any? && db[:efforts].where(class_id: @class_id).any?
     }
-    ids = %w[Idris\ Lockkeeper Pia\ Pontoon].map { |name| student(name)[:id] }
-    db[:students].where(id: ids).update(born_on: Clock.today << (12 * 30))
+    two = db[:students].where(name: ["Idris Lockkeeper", "Pia Pontoon"])
+    @born = two.select_hash(:id, :born_on)
+    two.update(born_on: Clock.today << (12 * 30))
   end
 
   def enter(code)
