@@ -75,6 +75,10 @@ module JauntyBell::Core
       # With actions put before the one at `index`, in the place where it is written.
       def inserting(index, *others) = edited(index) { |list, place| list[0...place] + others + list[place..] }
 
+      # With actions put after the one at `index`: after the last, behind the whole.
+      def inserting_after(index, *others) =
+        (index + 1 < actions.size) ? inserting(index + 1, *others) : followed_by(*others)
+
       # With actions put after the last.
       def followed_by(*others) = but(items + others)
 
@@ -131,7 +135,7 @@ module JauntyBell::Core
         Combination.new(items, opening: opening, taught_so: taught_so)
       end
 
-      def edited(index, &change) = but(edit(items, places(items)[index], &change))
+      def edited(index, &change) = but(edit(items, path_to(index, items), &change))
 
       def edit(list, path, &change)
         place, *deeper = path
@@ -140,11 +144,14 @@ module JauntyBell::Core
         list[0...place] + [inner] + list[(place + 1)..]
       end
 
-      # Where each opened-up action is written: a path of places through the repeats.
-      def places(list)
-        list.each_with_index.flat_map do |item, place|
-          next [[place]] unless item.is_a?(Repeat)
-          places(item.items).map { |path| [place, *path] } * item.times
+      # Where the opened-up action at `index` is written: a path of places through the repeats.
+      def path_to(index, list)
+        list.each_with_index do |item, place|
+          repeated = item.is_a?(Repeat)
+          return [place] if index.zero? && !repeated
+          once = repeated ? Combination.size_of(item.items) : 1
+          return [place, *path_to(index % once, item.items)] if repeated && index < once * item.times
+          index -= repeated ? once * item.times : 1
         end
       end
     end

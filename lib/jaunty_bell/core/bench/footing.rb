@@ -81,13 +81,13 @@ module JauntyBell::Core
         def loose?(items)
           items.any? do |item|
             next loose?(item.items) if item.is_a?(Repeat)
-            %i[front back].include?(item.side) || misnamed?(item)
+            item.side == :front || item.side == :back || misnamed?(item)
           end
         end
 
         def misnamed?(action)
-          one = action.own? && action.technique.limb && action.technique.one_side
-          one && %i[lead rear].include?(action.side) && action.side != one
+          one, side = action.technique.one_side, action.side
+          one && side != one && (side == :lead || side == :rear) && action.own? && !action.technique.limb.nil?
         end
 
         # [items, whether the feet may have changed by then]

@@ -18,9 +18,9 @@ module JauntyBell::Core
       # The finding with its tried mends.
       def with_mends(finding)
         return finding if @left <= 0 || finding.taught
-        kept = Flow::Rules[finding.rule].mends(finding, @walk).lazy
+        kept = Flow::Rules[finding.rule].to_enum(:mends, finding, @walk).lazy.take_while { @left.positive? }
           .filter_map { |label, combination|
-            Flow::Mend.new(label: label, combination: combination) if combination && mends?(finding, combination)
+            Flow::Mend.new(label: label, combination: combination) if mends?(finding, combination)
           }.uniq(&:combination).first(MOST)
         kept.empty? ? finding : finding.but(mends: kept)
       end
@@ -28,7 +28,7 @@ module JauntyBell::Core
       private
 
       def mends?(finding, combination)
-        if @left <= 0 || combination.empty? || combination == @walk.combination ||
+        if combination.empty? || combination == @walk.combination ||
             combination.actions.size > Combination::MOST_ACTIONS
           return false
         end
@@ -38,7 +38,7 @@ module JauntyBell::Core
 
       def tried(combination)
         @left -= combination.actions.size
-        tally(Flow::Walk.new(combination, @walk.setting, stance: @walk.stance))
+        tally(Flow::Trial.new(@walk, combination))
       end
 
       def fewer?(finding, after) = total(after, finding.rule) < total(@counts, finding.rule)

@@ -23,6 +23,9 @@ module JauntyBell::Core
           @came_nearer = @opened_room = @from_far = false
         end
 
+        # Whether all that comes after would be the same.
+        def ==(other) = other.is_a?(Body) && state == other.state
+
         def band = @band.clamp(FAR, CLOSE)
 
         def wound(side) = (side == :lead) ? @lead : @rear
@@ -70,6 +73,11 @@ module JauntyBell::Core
             recover(action)
           end
         end
+
+        protected
+
+        def state =
+          [@lead, @rear, @band, @front, @out, @clinched, @came_nearer, @opened_room, @from_far, @loaded, @unloaded]
 
         private
 

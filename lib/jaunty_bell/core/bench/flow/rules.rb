@@ -9,24 +9,25 @@ module JauntyBell::Core
           StraightElbow TallUppercut LegTarget].freeze
         WHOLE = %i[OpenFinish FeintLast LongForLevel KickTrade BareHand].freeze
 
+        # Those that have anything to say of a technique, done as a contact strike of ours or not: [of which only the
+        # first that fires stands, the others].
+        def self.of(technique, contact) =
+          [first_of, each_action].map { |rules| rules.select { |rule| rule.asked_of?(technique, contact) } }
+
         def self.first_of = @first_of ||= instances(FIRST_OF)
 
         def self.each_action = @each_action ||= instances(EACH_ACTION)
-
-        # Of those for each action, the ones that have anything to say of one that is no contact strike of ours.
-        def self.without_contact =
-          @without_contact ||= each_action.select { |rule| [AroundThenMore, UnansweredFeed].include?(rule.class) }
 
         def self.whole = @whole ||= instances(WHOLE)
 
         def self.all = first_of + each_action + whole
 
         # The rule with this id.
-        def self.[](id) = (@by_id ||= all.to_h { |rule| [rule.class.id, rule] }).fetch(id)
+        def self.[](id) = (@by_id ||= all.to_h { |rule| [rule.id, rule] }).fetch(id)
 
         # The id, where it is one of ours. Raises InvalidInput.
         def self.known(id)
-          return id if all.any? { |rule| rule.class.id == id }
+          return id if all.any? { |rule| rule.id == id }
           raise InvalidInput.new("The corner has no finding \"#{id}\".", path: "rule")
         end
 

@@ -67,6 +67,7 @@ module JauntyBell::Core
         # Items up to the closing token (left in place) or the end. `till_then`: up to a "then" too, which is taken.
         def sequence(closing:, by: :self, feint: false, till_then: false)
           items = []
+          size = 0
           gap = true
           start = @place
           while current && current.kind != closing
@@ -77,12 +78,13 @@ module JauntyBell::Core
               gap = true
             elsif again?(items, closing)
               items = repeated(items, nil, take)
+              size = Combination.size_of(items)
               gap = false
             elsif ends?
               break
             else
-              items.concat(element(by, feint, start))
-              guard_size(items)
+              items.concat(more = element(by, feint, start))
+              guard_size(size += Combination.size_of(more))
               gap = @tokens[@place - 1].kind == :separator
             end
           end
@@ -140,7 +142,8 @@ module JauntyBell::Core
           counter = before || after
           return items unless counter
           return items if times(counter) == 1
-          [Repeat.new(items: items, times: counter.value)].tap { |whole| guard_size(whole, counter) }
+          guard_size(Combination.size_of(items) * counter.value, counter)
+          [Repeat.new(items: items, times: counter.value)]
         end
 
         # How often a counter says, within reason.
@@ -227,8 +230,7 @@ module JauntyBell::Core
           end
         end
 
-        def guard_size(items, token = @tokens[@place - 1])
-          size = Combination.size_of(items)
+        def guard_size(size, token = @tokens[@place - 1])
           return if size <= Combination::MOST_ACTIONS
           refuse(token,
             "A combination is at most #{Combination::MOST_ACTIONS} actions after its repeats are opened up; " \

@@ -4,7 +4,7 @@ module JauntyBell::Core
       module Rules
         # A kick that turns all the way round has nothing after it but a pause: the back is to the partner.
         class AroundThenMore < Rule
-          rule "around-then-more"
+          rule "around-then-more", contact: nil
 
           def check(visit, _walk)
             before = visit.before
@@ -18,11 +18,8 @@ module JauntyBell::Core
 
           def mends(finding, walk)
             action = walk.actions[finding.at]
-            pause = act("pause")
-            after = (finding.at + 1 < walk.actions.size) ? walk.combination
-              .inserting(finding.at + 1, pause) : walk.combination.followed_by(pause)
-            [["bring it back instead", walk.combination.replacing(finding.at, action.but(recovery: :back))],
-              ["pause after it", after]]
+            yield "bring it back instead", walk.combination.replacing(finding.at, action.but(recovery: :back))
+            yield "pause after it", walk.combination.inserting_after(finding.at, act("pause"))
           end
         end
       end

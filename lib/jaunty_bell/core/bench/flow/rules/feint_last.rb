@@ -15,8 +15,8 @@ module JauntyBell::Core
 
           def mends(finding, walk)
             action = walk.actions[finding.at]
-            [["throw it", walk.combination.replacing(finding.at, action.but(feint: false))],
-              ["a cross after it", walk.combination.followed_by(act("cross"))]]
+            yield "throw it", walk.combination.replacing(finding.at, action.but(feint: false))
+            yield "a cross after it", walk.combination.followed_by(act("cross"))
           end
         end
       end

@@ -5,7 +5,7 @@ module JauntyBell::Core
         # A strike from a side that is only half wound. Right after the jab of the same hand (jab then hook) it is a
         # staple: what makes it work is told.
         class HalfWound < WoundRule
-          rule "half-wound"
+          rule "half-wound", of: DRIVEN
 
           WOUND = Winding::HALF
 

@@ -4,10 +4,10 @@ module JauntyBell::Core
       module Rules
         # A hand left out on the partner while the other strikes twice running: nothing guards that side.
         class HandAway < Rule
-          rule "hand-away"
+          rule "hand-away", of: :arm_strike?
 
           def check(visit, _walk)
-            return unless arm_strike?(visit.action) && visit.previous && arm_strike?(visit.before)
+            return unless visit.previous && arm_strike?(visit.before)
             away = other(visit.action.side)
             unless visit.before.side == visit.action.side && visit.out.include?(away) &&
                 visit.previous.out.include?(away)
@@ -22,8 +22,8 @@ module JauntyBell::Core
           def mends(finding, walk)
             action = walk.actions[finding.at]
             away = other(action.side)
-            [["throw the hand that is out", walk.combination.replacing(finding.at, action.other_side)],
-              ["cover with it first", walk.combination.inserting(finding.at, act("cover", away))]]
+            yield "throw the hand that is out", walk.combination.replacing(finding.at, action.other_side)
+            yield "cover with it first", walk.combination.inserting(finding.at, act("cover", away))
           end
 
           private

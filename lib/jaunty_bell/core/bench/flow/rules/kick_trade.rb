@@ -18,7 +18,7 @@ module JauntyBell::Core
 
           def mends(finding, walk)
             action = walk.actions[finding.at]
-            [["touch only", walk.combination.replacing(finding.at, action.but(force: :touch))]]
+            yield "touch only", walk.combination.replacing(finding.at, action.but(force: :touch))
           end
 
           private

@@ -4,22 +4,22 @@ module JauntyBell::Core
       module Rules
         # A lead round or rising kick, or a lead straight or long knee, with nothing before it that loads the lead leg.
         class LeadKickLoad < Rule
-          rule "lead-kick-load"
-
           KICKS = %w[round-kick rising-round-kick straight-knee long-knee].freeze
+
+          rule "lead-kick-load", of: ->(technique) { KICKS.include?(technique.id) }
 
           def check(visit, walk)
             action = visit.action
-            return unless visit.contact? && in_front?(visit) && KICKS.include?(action.technique.id)
+            return unless in_front?(visit)
             return if action.force == :touch || visit.first_contact || loaded?(visit, walk.setting.school)
             yield finding(severity(visit, walk.setting.school), visit.index, reason(visit), seam: visit.seam)
           end
 
           def mends(finding, walk)
-            walk.setting.school.lead_kick_loads.map do |load|
+            walk.setting.school.lead_kick_loads.each do |load|
               id, side = load.split
               step = act(id, side&.to_sym)
-              ["#{name(step)} before it", walk.combination.inserting(finding.at, step)]
+              yield "#{name(step)} before it", walk.combination.inserting(finding.at, step)
             end
           end
 

@@ -4,11 +4,10 @@ module JauntyBell::Core
       module Rules
         # A kick to the leg: where it may land and where never. Told once.
         class LegTarget < Rule
-          rule "leg-target"
+          rule "leg-target", of: :kick?, once: true
 
-          def check(visit, walk)
-            return unless visit.contact? && visit.technique.kick? && visit.action.level == :leg
-            return if walk.findings.any? { |earlier| earlier.rule == self.class.id }
+          def check(visit, _walk)
+            return unless visit.action.level == :leg
             yield finding(:caution, visit.index, "Thigh or calf, never the knee joint.")
           end
         end

@@ -20,7 +20,8 @@ module JauntyBell::Core
           def mends(_finding, walk)
             limit = walk.setting.school.level_limits[walk.setting.level]
             contacts = walk.actions.each_index.select { |i| walk.actions[i].contact? }
-            [["its first #{Words.many(limit, "strike")}", walk.combination.first(contacts[limit] || walk.actions.size)]]
+            yield "its first #{Words.many(limit, "strike")}",
+              walk.combination.first(contacts[limit] || walk.actions.size)
           end
         end
       end

@@ -17,13 +17,15 @@ module JauntyBell::Core
 
           def mends(finding, walk)
             last = walk.actions.last
-            back = walk.combination.replacing(finding.at, last.but(recovery: :back)) if last.recovery == :around
-            [["bring the kick back", back],
-              ["step out", walk.combination.followed_by(act("step-out"))],
-              ["roll to finish", walk.combination.followed_by(act("roll"))],
-              ["roll and step out", walk.combination.followed_by(act("roll"), act("step-out"))],
-              ["slip and roll to finish", walk.combination.followed_by(act("slip"), act("roll", :lead))],
-              ["cover to finish", walk.combination.followed_by(*walk.hands_left_out.map { |side| act("cover", side) })]]
+            if last.recovery == :around
+              yield "bring the kick back", walk.combination.replacing(finding.at, last.but(recovery: :back))
+            end
+            yield "step out", walk.combination.followed_by(act("step-out"))
+            yield "roll to finish", walk.combination.followed_by(act("roll"))
+            yield "roll and step out", walk.combination.followed_by(act("roll"), act("step-out"))
+            yield "slip and roll to finish", walk.combination.followed_by(act("slip"), act("roll", :lead))
+            covers = walk.hands_left_out.map { |side| act("cover", side) }
+            yield "cover to finish", walk.combination.followed_by(*covers)
           end
 
           private

@@ -4,23 +4,22 @@ module JauntyBell::Core
       module Rules
         # A round, rising or low kick, or a straight knee, whose standing foot has had no chance to open.
         class OpenHip < Rule
-          rule "open-hip"
-
           KICKS = %w[round-kick rising-round-kick low-kick straight-knee].freeze
           OPENERS = %w[step-off angle-out walk-up switch].freeze
 
+          rule "open-hip", of: ->(technique) { KICKS.include?(technique.id) }
+
           def check(visit, _walk)
             action = visit.action
-            return unless visit.contact? && KICKS.include?(action.technique.id) && action.force != :touch
-            return if OPENERS.any? { |id| visit.led_by?(id) } || !closed?(visit)
+            return if action.force == :touch || OPENERS.any? { |id| visit.led_by?(id) } || !closed?(visit)
             yield finding(:cue, visit.index, reason(action), seam: visit.seam)
           end
 
           def mends(finding, walk)
             action = walk.actions[finding.at]
             off = act("step-off", other(action.side))
-            [["step off with it", (walk.combination.replacing(finding.at, action.but(with: off)) unless action.with)],
-              ["step off before it", walk.combination.inserting(finding.at, off)]]
+            yield "step off with it", walk.combination.replacing(finding.at, action.but(with: off)) unless action.with
+            yield "step off before it", walk.combination.inserting(finding.at, off)
           end
 
           private

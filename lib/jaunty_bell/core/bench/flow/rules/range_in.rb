@@ -5,19 +5,18 @@ module JauntyBell::Core
         # The strike is shorter than where the body stands, and nothing written brings it nearer. Told once, where it
         # first happens.
         class RangeIn < Rule
-          rule "range-in"
+          rule "range-in", once: true
 
-          def check(visit, walk)
+          def check(visit, _walk)
             return unless visit.gap == :in
-            return if walk.findings.any? { |earlier| earlier.rule == self.class.id }
             yield finding(:cue, visit.index, "Step in with the #{name(visit.action)}#{why(visit)}", seam: visit.seam)
           end
 
           def mends(finding, walk)
             action = walk.actions[finding.at]
             step = act("step-in")
-            [["step in with it", (walk.combination.replacing(finding.at, action.but(with: step)) unless action.with)],
-              ["step in before it", walk.combination.inserting(finding.at, step)]]
+            yield "step in with it", walk.combination.replacing(finding.at, action.but(with: step)) unless action.with
+            yield "step in before it", walk.combination.inserting(finding.at, step)
           end
 
           private

@@ -19,10 +19,11 @@ module JauntyBell::Core
           def mends(finding, walk)
             action = walk.actions[finding.at]
             combination = walk.combination
-            knee = act("straight-knee", action.side) if action.technique.kick?
-            [["step out before it", combination.inserting(finding.at, act("step-out"))],
-              ["a knee in its place", (combination.replacing(finding.at, knee) if knee)],
-              ["push off before it", combination.inserting(finding.at, act("push", other(action.side || :rear)))]]
+            yield "step out before it", combination.inserting(finding.at, act("step-out"))
+            if action.technique.kick?
+              yield "a knee in its place", combination.replacing(finding.at, act("straight-knee", action.side))
+            end
+            yield "push off before it", combination.inserting(finding.at, act("push", other(action.side || :rear)))
           end
         end
       end

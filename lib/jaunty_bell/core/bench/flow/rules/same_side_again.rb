@@ -6,7 +6,7 @@ module JauntyBell::Core
         # the body, then to the head) is a staple: what makes it work is told, once; a school may teach it bare. The
         # third running is weak again.
         class SameSideAgain < WoundRule
-          rule "same-side-again"
+          rule "same-side-again", of: DRIVEN
 
           WOUND = Winding::NONE
           DOUBLED = %w[hook shovel-hook uppercut].freeze

@@ -4,20 +4,17 @@ module JauntyBell::Core
       module Rules
         # An uppercut to the head of a hanging bag, whose side is straight up and down. Told once.
         class TallUppercut < Rule
-          rule "tall-uppercut"
+          rule "tall-uppercut", of: ->(technique) { technique.id == "uppercut" }, once: true
 
           def check(visit, walk)
-            unless walk.setting.implement&.id == "hanging-bag" && visit.contact? && visit.technique.id == "uppercut"
-              return
-            end
-            return unless visit.action.level == :head && walk.findings.none? { |earlier| earlier.rule == self.class.id }
+            return unless walk.setting.implement&.id == "hanging-bag" && visit.action.level == :head
             yield finding(:caution, visit.index,
               "On a hanging bag land the uppercut at an angle, wrist in line with the forearm.")
           end
 
           def mends(finding, walk)
             action = walk.actions[finding.at]
-            [["to the body", walk.combination.replacing(finding.at, action.but(level: :body))]]
+            yield "to the body", walk.combination.replacing(finding.at, action.but(level: :body))
           end
         end
       end

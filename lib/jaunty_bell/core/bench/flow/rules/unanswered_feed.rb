@@ -4,13 +4,13 @@ module JauntyBell::Core
       module Rules
         # The partner strikes and nothing answers within the next two actions of ours.
         class UnansweredFeed < Rule
-          rule "unanswered-feed"
+          rule "unanswered-feed", of: :strike?, contact: false
 
           ANSWERS = %w[pivot step-off].freeze
 
           def check(visit, walk)
             feed = visit.action
-            return unless feed.partner? && feed.strike? && !feed.feint && !visit.seam
+            return if feed.own? || feed.feint || visit.seam
             return if following(visit, walk).any? { |action| answer?(action) }
             usual = usual_answers(feed, walk.setting).map { |answer| name(answer) }
             theirs = "Their #{name(feed.but(by: :self))}#{" (imagined here)" unless walk.setting.partnered?}"
@@ -18,11 +18,8 @@ module JauntyBell::Core
           end
 
           def mends(finding, walk)
-            usual_answers(walk.actions[finding.at], walk.setting).map do |answer|
-              after = finding.at + 1
-              mended = (after < walk.actions.size) ? walk.combination
-                .inserting(after, answer) : walk.combination.followed_by(answer)
-              [name(answer), mended]
+            usual_answers(walk.actions[finding.at], walk.setting).each do |answer|
+              yield name(answer), walk.combination.inserting_after(finding.at, answer)
             end
           end
 

@@ -8,7 +8,7 @@ module JauntyBell::Core
 
           def check(visit, walk)
             implement = walk.setting.implement
-            return unless implement && visit.contact? && !visit.seam && !implement.takes?(visit.technique)
+            return unless implement && !visit.seam && !implement.takes?(visit.technique)
             yield finding(:fault, visit.index,
               "A #{visit.technique.plain} does not belong on #{implement.name}#{instead(implement, visit.technique)}.")
           end
