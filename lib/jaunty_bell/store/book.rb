@@ -17,11 +17,12 @@ module JauntyBell
       def sessions(students:, since: nil)
         set = efforts_of(students)
         set = set.where { on >= since } if since
-        set.order(:on, :at).select_map([:student_id, :on, Sequel[:effort].cast(Float).as(:effort), :minutes, :estimated,
-          Sequel.expr(class_id: nil).as(:elsewhere), :title])
-          .each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |row, found|
-          student, on, effort, minutes, estimated, elsewhere, title = row
-          found[student] << Session.new(on: on, effort: effort, minutes: minutes, estimated: estimated,
+        dates = Hash.new { |hash, number| hash[number] = Date.jd(number) } # each made once for all who trained on it
+        set.order(:on, :at).select_map([:student_id, Sequel.extract(:julian, :on).cast(Integer).as(:jd),
+          Sequel[:effort].cast(Float).as(:effort), :minutes, :estimated, Sequel.expr(class_id: nil).as(:elsewhere),
+          :title]).each_with_object(Hash.new { |hash, id| hash[id] = [] }) do |row, found|
+          student, number, effort, minutes, estimated, elsewhere, title = row
+          found[student] << Session.new(on: dates[number], effort: effort, minutes: minutes, estimated: estimated,
             elsewhere: elsewhere, title: title, sum: nil)
         end
       end

@@ -13,11 +13,13 @@ module JauntyBell::Core
       # `days` they trained on in any order; nil where they were not away for `line` days or more, or came back long
       # ago.
       def self.of(days, on:, line:)
-        days = days.select { |day| day <= on }.uniq.sort
-        return if days.empty?
-        return new(left: days.last) if on - days.last >= line
-        left, back = days.each_cons(2).to_a.reverse.find { |before, after| after - before >= line }
-        new(left: left, back: back) if back && on < back + FOR
+        today = on.jd
+        numbers = days.map(&:jd).uniq.sort # days as numbers: a page looks at some thousands of them
+        numbers.pop while numbers.last&.>(today)
+        return if numbers.empty?
+        return new(left: Date.jd(numbers.last)) if today - numbers.last >= line
+        at = numbers.each_index.to_a.reverse.find { |i| i.positive? && numbers[i] - numbers[i - 1] >= line }
+        new(left: Date.jd(numbers[at - 1]), back: Date.jd(numbers[at])) if at && today < numbers[at] + FOR
       end
 
       # Days they were, or have been, away.

@@ -32,7 +32,10 @@ module JauntyBell::Core
       def all = @all ||= ORDER.flat_map { |kind| of(kind) }
 
       # The first of all, for who wants to know no more; nil where there is none.
-      def gravest = ORDER.lazy.flat_map { |kind| of(kind) }.first
+      def gravest
+        ORDER.each { |kind| of(kind).each { |pointer| return pointer } }
+        nil
+      end
 
       private
 

@@ -14,18 +14,19 @@ module JauntyBell::Core
       def initialize(list, hard: Lexicon::School.default.hard_effort)
         @all = list.sort_by { |session| session.on.jd }
         @hard = hard
-        @by_day = @all.group_by(&:on)
+        @by_day = @all.group_by { |session| session.on.jd } # days as numbers: a page looks at some thousands of them
       end
 
       # {Date => load}, efforts of one day added up.
-      def loads = @by_day.transform_values { |list| list.sum(&:load) }
+      def loads = @by_day.to_h { |_, list| [list.first.on, list.sum(&:load)] }
 
       def series(last:, **more) = LoadSeries.new(loads, last: last, **more)
 
-      def on(day) = @by_day.fetch(day, [])
+      def on(day) = @by_day.fetch(day.jd, [])
 
       # Sessions that were trained, rest days left out.
-      def trained(days) = @all.select { |session| days.cover?(session.on) && !session.rest? }
+      def trained(days) =
+        (days.begin.jd..days.end.jd).flat_map { |number| @by_day.fetch(number, []) }.reject(&:rest?)
 
       def hard?(day) = on(day).any? { |session| session.effort && session.effort >= @hard && !session.rest? }
 

@@ -144,7 +144,8 @@ module JauntyBell
         end
       end
 
-      def away?(sessions) = [@since, *sessions.map(&:on), today].each_cons(2).any? { |one, two| two - one >= BREAK }
+      def away?(sessions) =
+        [@since, *sessions.map(&:on), today].map(&:jd).each_cons(2).any? { |one, two| two - one >= BREAK }
 
       # {student id => [days]} of classes whose effort nobody has told.
       def unasked = @unasked ||= @club.book.unasked(ids, since: @since || Date.new(1970))
