@@ -20,7 +20,15 @@ module SystemServer
     @db ||= TestDatabase.open("jaunty_system").tap do |db|
       JauntyBell::Demo::Club.new(db, today: Clock.today)
         .load(hash: JauntyBell::Api::Accounts.hash(JauntyBell::Demo::Club::PASSWORD))
+      @cards = db[:cards].all
+      @versions = db[:card_versions].select_map(%i[card_id version])
     end
+  end
+
+  # The demo's cards as they were, saved by nobody since: what is usual in a new round is read from who saved what.
+  def self.restore_cards
+    @db[:card_versions].exclude(%i[card_id version] => @versions).delete
+    @cards.each { |card| @db[:cards].where(id: card[:id]).update(card) }
   end
 
   def self.start
@@ -85,6 +93,7 @@ class SystemTest < Minitest::Test
     forget_the_device
     db[:login_devices].update(told_at: Clock.now) # each test is a device of its own, which no other is told of
     db[:classes].exclude(live: nil).update(live: nil) # the next test is another device, which nobody leads
+    SystemServer.restore_cards
   end
 
   # For tests that ask for a refusal: the browser notes each answer of 4xx in the console.
