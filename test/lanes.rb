@@ -2,7 +2,7 @@ require "etc"
 require "open3"
 
 # Every test, in jobs that run side by side, one for each core: each job is a process with a database and a browser of
-# its own. What depends on dates runs once more as on DATES, a quarter of the files on each of them, in turn: beside all
+# its own. What depends on dates runs once more as on DATES, a sixth of the files on each of them, in turn: beside all
 # the rest there is no time for more. bin/test runs this where no part is named.
 #
 #   ruby test/lanes.rb        # all of it
@@ -25,7 +25,7 @@ class Lanes
   def self.run(only) = exit(new(only).run ? 0 : 1)
 
   def initialize(only)
-    @jobs = ((only == "dates") ? dated : whole + system + dated(each: 4)).sort_by { |job| -job.weight }
+    @jobs = ((only == "dates") ? dated : whole + system + dated(each: 6)).sort_by { |job| -job.weight }
     @lock = Mutex.new
     @sums = Hash.new(0)
     @failed = {}
