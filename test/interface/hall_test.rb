@@ -7,6 +7,7 @@ class HallTest < InterfaceTest
     import { firstHall, isOut, stepIn, stepOut, takenOver } from "../../web/src/floor/hall";
     import { cutOf, factsOfBells, minutesDone, tookPlace, withBells } from "../../web/src/floor/rang";
     import { catchUp } from "../../web/src/floor/catchUp";
+    import { standingRing } from "../../web/src/floor/lead";
     import { caughtUp, finish, lengthen, pause, refit, remaining, resume, skip } from "../../web/src/floor/ring";
     import { turnsNow } from "../../web/src/floor/striking";
 
@@ -48,6 +49,14 @@ class HallTest < InterfaceTest
       const found = catchUp(held, ring, seconds * 1000, have);
       if (typeof found === "number") return found;
       return [found.changes.map(({ title, work }) => [title, work]), found.rests, Math.round(remaining(refit(ring, found.added), seconds * 1000) / 1000)];
+    };
+    // Where the ring is taken over `later` s after this was heard: the segment, and what is left of the class in s.
+    export const takenLater = (held, gone, running, later) => {
+      const heard = 7_000_000;
+      const now = heard + later * 1000;
+      const ring = standingRing(held.segments, { ring: { at: 0, gone: gone * 1000, running, extra: {} }, heard });
+      const taken = takenOver(held, { moment: "ring", ring }, now).ring;
+      return [taken.at, Math.round(remaining(taken, now) / 1000)];
     };
     export const ledElsewhere = (held) => takenOver(held, { moment: "ring", ring: firstHall(held).ring, pairs: [["ann", "bo"], ["cy"]] }, 0).pairs.groups.map(({ ids }) => ids);
   JS
@@ -142,5 +151,16 @@ class HallTest < InterfaceTest
 
   def test_pairs_come_with_the_lead
     assert_equal [%w[ann bo]], hall([["ledElsewhere", HELD]]).first
+  end
+
+  # The clock goes on between the leader's last word and whoever takes the lead.
+  # gone s, running, heard so many s before | segment and s left of the class
+  TAKEN = {[20, true, 0] => [0, 460], [20, true, 4] => [0, 456], [20, false, 4] => [0, 460],
+           [118, true, 4] => [1, 358], [118, false, 4] => [0, 362]}.freeze
+
+  def test_who_takes_the_lead_goes_on_where_the_class_stands_by_then
+    TAKEN.each do |(gone, running, later), stands|
+      assert_equal stands, hall([["takenLater", HELD, gone, running, later]]).first, "#{gone} #{running} #{later}"
+    end
   end
 end

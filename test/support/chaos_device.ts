@@ -267,7 +267,8 @@ const steps = {
     leader.network = "good";
     leader.on = true;
     leader.held = await ask("GET", `/api/floor/classes/${classId}`);
-    const live = { moment: before.hall.moment, ring: standingRing(leader.held.segments, standing(before.hall.ring)) };
+    const stood = { ring: standing(before.hall.ring), heard: now() };
+    const live = { moment: before.hall.moment, ring: standingRing(leader.held.segments, stood) };
     leader.keep(takenOver(leader.held, live, now()));
     rangSoFar.set(leader.id, 0);
     await leader.lead(true);

@@ -25,7 +25,7 @@ export function Following({ opened, leader, change, take }: Props) {
   const lead = async () => {
     try {
       const fresh = await client.fetchQuery({ ...asks.openClass(opened.id), staleTime: 0 });
-      const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live.ring), pairs: live.pairs };
+      const stands = live && { moment: live.moment, ring: standingRing(fresh.segments, live), pairs: live.pairs };
       const hall = takenOver(fresh, stands, now());
       await take(hall);
       change(() => hall);

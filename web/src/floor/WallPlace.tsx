@@ -27,7 +27,7 @@ type Props = { opened: OpenClass; live: Live | null | undefined; touch: boolean;
 
 export function WallScreen({ opened, live, touch, children }: Props) {
   const stands = useMemo<Ring | undefined>(
-    () => (live ? standingRing(opened.segments, live.ring) : undefined),
+    () => (live ? standingRing(opened.segments, live) : undefined),
     [opened.segments, live],
   );
   const now = useTicking(stands ?? EMPTY);
@@ -53,7 +53,9 @@ export function WallScreen({ opened, live, touch, children }: Props) {
         <div className="m-auto text-center">
           <img src="/bell.svg" alt="" className="mx-auto mb-6 h-40" />
           <h1 className="wide font-extrabold text-6xl">{opened.title}</h1>
-          <p className="mt-4 text-2xl text-night-soft">Waiting for the first bell</p>
+          <p className="mt-4 text-2xl text-night-soft">
+            {live === undefined ? "Asking where the class stands …" : "Waiting for the first bell"}
+          </p>
         </div>
       )}
     </main>

@@ -7,8 +7,8 @@ import { groupsOf, type Hall, type Moment } from "./hall";
 import { gone, type Ring } from "./ring";
 
 type Standing = Schemas["Standing"];
-/** What the device that leads says, with whose it is. */
-export type Live = { device: string; name: string; moment: Moment; ring: Standing; pairs?: string[][] };
+/** What the device that leads says, with whose it is, and when it was heard here. */
+export type Live = { device: string; name: string; moment: Moment; ring: Standing; pairs?: string[][]; heard: number };
 
 const BEAT = 5_000; // ms between two words of a leader with nothing new to say
 const SLOW = 6_000; // ms after which an answer is not waited for
@@ -31,12 +31,15 @@ export const standing = (ring: Ring): Standing => ({
   extra: Object.fromEntries(Object.entries(ring.extra)),
 });
 
-/** The ring that stands there, on this device's clock. */
-export const standingRing = (segments: Ring["segments"], { at, gone, running, extra }: Standing): Ring => ({
+/** The ring that stood there when it was heard here, and has gone on since, on this device's clock. */
+export const standingRing = (
+  segments: Ring["segments"],
+  { ring: { at, gone, running, extra }, heard }: Pick<Live, "ring" | "heard">,
+): Ring => ({
   segments,
   at,
   elapsed: gone,
-  since: running ? now() : null,
+  since: running ? heard : null,
   extra: Object.fromEntries(Object.entries(extra).map(([key, value]) => [Number(key), value])),
   runs: [],
 });
@@ -101,7 +104,8 @@ export function useFollowing(classId: string) {
       source = new EventSource(`/api/floor/classes/${classId}/live`);
       source.onmessage = (event) => {
         heard = now();
-        setLive(JSON.parse(event.data));
+        const said = JSON.parse(event.data);
+        setLive(said && { ...said, heard });
       };
       source.addEventListener("here", () => {
         heard = now();
