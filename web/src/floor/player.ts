@@ -1,10 +1,11 @@
-import { type Cue, type Due, due, type Ring } from "./ring";
+import { type Cue, type Due, due, isRunning, type Ring, remaining } from "./ring";
 
 /** What makes sound: whether it is awake, a clock in seconds, and a cue begun at an instant of it. */
 export type Sounds = { awake: () => boolean; time: () => number; start: (cue: Cue, at: number) => () => void };
 
 const AHEAD = 90_000; // ms scheduled in advance: a page that is hidden may be woken once a minute only
 const LATE = 400; // ms after which a cue is let go: after a sleep nobody wants the bells of the last minutes
+const SAME = 250; // ms by which the end of a class may be another from one look to the next, and it is the same class
 
 /**
  * Schedules the cues of a running class on the audio clock, well ahead, so that a busy or sleeping page does not delay
@@ -14,6 +15,7 @@ export class Player {
   private until = 0; // scheduled up to this instant
   private ahead: { until: number; stop: () => void }[] = [];
   private speaking = 0; // until when somebody speaks
+  private ends?: number; // when the class that is laid out comes to its end; nothing while it stands still
 
   constructor(private readonly sounds: Sounds) {}
 
@@ -25,8 +27,15 @@ export class Player {
     this.speaking = 0;
   }
 
-  /** Schedules what is due from where it stopped. */
+  /**
+   * Schedules what is due from where it stopped. A busy page may come here once more with a class as it was before it
+   * was changed by hand: whenever the class ends at another time than what is laid out, that is taken back first.
+   */
   tick(ring: Ring, now: number) {
+    const ends = isRunning(ring) ? now + remaining(ring, now) : undefined;
+    if (this.ends !== undefined && (ends === undefined || Math.abs(ends - this.ends) > SAME)) this.reset(now);
+    this.ends = ends;
+    if (ends === undefined) return;
     if (!this.sounds.awake()) return; // a browser's audio takes a moment to wake: nothing counts as scheduled before
     const from = Math.max(this.until, now - LATE);
     const to = now + AHEAD;

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { now as instant } from "../kit/clock";
 import { useStored } from "../kit/stored";
 import { Player } from "./player";
-import { type Cue, caughtUp, type Due, due, isRunning, type Ring } from "./ring";
+import { type Cue, caughtUp, type Due, due, type Ring } from "./ring";
 import { LOUD, type Loudness, sound } from "./sound";
 
 const TICK = 100;
@@ -34,9 +34,7 @@ export function usePlayer(ring: Ring, now: number, ownWords: string[]) {
     const words = ring.segments.flatMap((segment) => segment.cues.flatMap((cue) => cue.say));
     void sound.fetch([...new Set(words)], ownWords);
   }, [ring.segments, ownWords]);
-  useEffect(() => {
-    if (isRunning(ring)) player.current?.tick(ring, now);
-  }, [ring, now]);
+  useEffect(() => player.current?.tick(ring, now), [ring, now]);
   useEffect(() => () => player.current?.reset(0), []);
   const changed = () => {
     sound.wake();
