@@ -20,6 +20,7 @@ class PlayerTest < InterfaceTest
     };
 
     // Runs a class with ticks from `least` to `most` ms apart; gives how far each cue sounded from its sheet, in ms.
+    // `cut` are those that had begun and were not heard out, though nothing was changed by hand.
     // `late`: the page looks once more at the class as it was when it has been changed by hand.
     export function simulated(segments, { seed, least, most, drift, changes = [], wakes = 0, late = false }) {
       const dice = random(seed);
@@ -27,7 +28,8 @@ class PlayerTest < InterfaceTest
       const wallOf = (at) => ((at - 3) / (1 + drift)) * 1000;
       let now = 1000;
       let started = [];
-      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { if (one.wall > now) started = started.filter((other) => other !== one); }; } });
+      let cut = 0;
+      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { if (one.wall > now) started = started.filter((other) => other !== one); else if (changes.length === 0) cut++; }; } });
       let ring = resume(newRing(segments), now);
       const wanted = [];
       let heard = now;
@@ -50,9 +52,10 @@ class PlayerTest < InterfaceTest
           if (late) player.tick(was, now);
         }
       }
+      player.tick(ring, now);
       wanted.push(...due(ring, heard, now + 1));
       const off = wanted.map(({ cue, at }) => { const near = started.filter((one) => one.cue === cue).map((one) => Math.abs(one.wall - at)).sort((a, b) => a - b)[0]; return near ?? null; });
-      return { cues: wanted.length, sounded: started.length, missing: off.filter((each) => each === null).length, worst: Math.max(...off.filter((each) => each !== null)), extra: started.filter((one) => !wanted.some(({ cue, at }) => cue === one.cue && Math.abs(one.wall - at) < 1000)).length };
+      return { cut, cues: wanted.length, sounded: started.length, missing: off.filter((each) => each === null).length, worst: Math.max(...off.filter((each) => each !== null)), extra: started.filter((one) => !wanted.some(({ cue, at }) => cue === one.cue && Math.abs(one.wall - at) < 1000)).length };
     }
   JS
 
@@ -65,9 +68,9 @@ class PlayerTest < InterfaceTest
       .map { |segment| JauntyBell::Files::SegmentJson.of(segment) }
   end
 
-  def simulated(**settings)
+  def simulated(sheet = segments, **settings)
     InterfaceTest.written("player-driver", DRIVER)
-    answers("player-driver", [["simulated", segments, settings]]).first
+    answers("player-driver", [["simulated", sheet, settings]]).first
   end
 
   LIMIT = 20 # ms
@@ -90,6 +93,16 @@ class PlayerTest < InterfaceTest
     assert_equal [0, 0], found.values_at(:missing, :extra), found.inspect
     late = simulated(seed: 5, least: 90, most: 130, drift: 0, wakes: 1_000 + 5_000)
     assert_operator late[:missing], :<=, 2, "what was due before is let go"
+  end
+
+  def test_who_speaks_as_the_class_comes_to_its_end_is_heard_out
+    last = segments.last
+    word = segments.flat_map { |each| each[:cues] }.find { |cue| cue[:say].any? }
+    spoken = {**word, at: last[:duration] - 500, anchor: "start", length: 5_000}
+    sheet = [*segments[0...-1], {**last, cues: [*last[:cues], spoken]}]
+    WAKES.each_value do |least, most, drift|
+      assert_equal 0, simulated(sheet, seed: 7, least: least, most: most, drift: drift)[:cut]
+    end
   end
 
   CHANGES = [{at: 40_000, by: 30_000}, {at: 100_000}, {at: 160_000, go: true}, {at: 300_000, by: -30_000},

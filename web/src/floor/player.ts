@@ -1,4 +1,4 @@
-import { type Cue, type Due, due, isRunning, type Ring, remaining } from "./ring";
+import { type Cue, type Due, due, isOver, isRunning, type Ring, remaining } from "./ring";
 
 /** What makes sound: whether it is awake, a clock in seconds, and a cue begun at an instant of it. */
 export type Sounds = { awake: () => boolean; time: () => number; start: (cue: Cue, at: number) => () => void };
@@ -32,10 +32,10 @@ export class Player {
    * was changed by hand: whenever the class ends at another time than what is laid out, that is taken back first.
    */
   tick(ring: Ring, now: number) {
-    const ends = isRunning(ring) ? now + remaining(ring, now) : undefined;
+    const ends = this.endOf(ring, now);
     if (this.ends !== undefined && (ends === undefined || Math.abs(ends - this.ends) > SAME)) this.reset(now);
     this.ends = ends;
-    if (ends === undefined) return;
+    if (!isRunning(ring)) return;
     if (!this.sounds.awake()) return; // a browser's audio takes a moment to wake: nothing counts as scheduled before
     const from = Math.max(this.until, now - LATE);
     const to = now + AHEAD;
@@ -44,6 +44,12 @@ export class Player {
     for (const each of due(ring, from, to)) this.schedule(each, offset, now);
     this.until = to;
     this.ahead = this.ahead.filter(({ until }) => until >= now);
+  }
+
+  /** When the class comes to its end, or came to it where that was laid out; nothing while it stands still. */
+  private endOf(ring: Ring, now: number): number | undefined {
+    if (isOver(ring)) return Math.min(now, this.ends ?? now);
+    return isRunning(ring) ? now + remaining(ring, now) : undefined;
   }
 
   /** Once, at once: a bell that is not on the sheet. */
