@@ -147,11 +147,10 @@ module JauntyBell::Core
       # Where the opened-up action at `index` is written: a path of places through the repeats.
       def path_to(index, list)
         list.each_with_index do |item, place|
-          repeated = item.is_a?(Repeat)
-          return [place] if index.zero? && !repeated
-          once = repeated ? Combination.size_of(item.items) : 1
-          return [place, *path_to(index % once, item.items)] if repeated && index < once * item.times
-          index -= repeated ? once * item.times : 1
+          size = Combination.size_of([item])
+          next index -= size if index >= size
+          return [place] unless item.is_a?(Repeat)
+          return [place, *path_to(index % Combination.size_of(item.items), item.items)]
         end
       end
     end

@@ -14,12 +14,12 @@ module JauntyBell::Core
       # ago.
       def self.of(days, on:, line:)
         today = on.jd
-        numbers = days.map(&:jd).uniq.sort # days as numbers: a page looks at some thousands of them
-        numbers.pop while numbers.last&.>(today)
+        # Days as numbers, the last first: a page looks at some thousands of them.
+        numbers = days.map(&:jd).uniq.sort.reverse.drop_while { |number| number > today }
         return if numbers.empty?
-        return new(left: Date.jd(numbers.last)) if today - numbers.last >= line
-        at = numbers.each_index.to_a.reverse.find { |i| i.positive? && numbers[i] - numbers[i - 1] >= line }
-        new(left: Date.jd(numbers[at - 1]), back: Date.jd(numbers[at])) if at && today < numbers[at] + FOR
+        return new(left: Date.jd(numbers.first)) if today - numbers.first >= line
+        back, left = numbers.each_cons(2).find { |after, before| after - before >= line }
+        new(left: Date.jd(left), back: Date.jd(back)) if back && today < back + FOR
       end
 
       # Days they were, or have been, away.
