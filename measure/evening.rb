@@ -12,6 +12,7 @@ require_relative "../rehearsal/clubs"
 require_relative "../rehearsal/evening"
 require_relative "../rehearsal/verdict"
 require_relative "busy"
+require_relative "cores"
 require_relative "growth"
 
 class MeasureEvening
@@ -20,8 +21,6 @@ class MeasureEvening
   WEEKS = 26 # of history
   THINK = 6 # seconds between two taps of a coach, on average
   LOOKED = 10 # seconds between two looks at how much memory is taken
-  # Of what the kernel counts of the cores' time: what nobody used, and what others on the same hardware took
-  IDLE, STEAL = [3, 4], 7
   QUIET = 0.08 # of the cores' time others may take so much in a minute that counts
   LONGEST = 2 # times the minutes that were asked for, and it ends, however few of them count
   KINDS = {calm: "calm", busy: "one club busy", taken: "others took more"}.freeze
@@ -89,21 +88,18 @@ class MeasureEvening
   # Calm and busy minutes take turns, so that whatever else the machine does falls on both.
   def minute(kind, spans, memory, done)
     busy = Busy.new(HOST, @port, "coach#{large}@clubs.example", Rehearsal::Clubs::PASSWORD).begin if kind == :busy
-    from, before = now, cpu
+    from, before = now, Cores.now
     spend(60, memory)
-    times = cpu.zip(before).map { |one, two| one - two }
-    @taken << times[STEAL].fdiv(times.sum)
+    after = Cores.now
+    @taken << after.taken(before)
     counted = (@taken.last > QUIET) ? :taken : kind
     spans[counted] << (from...now)
-    @used << 1 - times.values_at(*IDLE, STEAL).sum.fdiv(times.sum) if counted == :calm
+    @used << after.used(before) if counted == :calm
     busy&.end&.each { |what, count| done[what] += count }
   end
 
   # A club of 500, where there is one.
   def large = (@count >= Rehearsal::Clubs::LARGE_EVERY) ? Rehearsal::Clubs::LARGE_EVERY - 1 : @count - 1
-
-  # What the kernel counts of the cores' time so far.
-  def cpu = File.readlines("/proc/stat").first.split.drop(1).first(8).map(&:to_i)
 
   def spend(seconds, memory)
     until_then = clock + seconds

@@ -2,6 +2,7 @@ require "json"
 require "net/http"
 require "jaunty_bell/installed/several"
 require "jaunty_bell/store"
+require_relative "../measure/cores"
 require_relative "machine"
 
 module Rehearsal
@@ -88,12 +89,15 @@ module Rehearsal
     def whole? =
       !leader.nil? && !sync.nil? && replicas == 2 && answers? && applications.all? { |machine| serves?(machine) }
 
-    # What the block gives, as soon as it gives anything.
+    # What the block gives, as soon as it gives anything. Time counts as far as this machine had its cores.
     def until_true(what, longest: LONGEST)
-      deadline = JauntyBell::Clock.ticks + longest
+      at, cores, waited = JauntyBell::Clock.ticks, Cores.now, 0
       until (found = yield)
-        raise "#{what}: not within #{longest} s; see #{folder}" if JauntyBell::Clock.ticks > deadline
         sleep 0.1
+        now, have = JauntyBell::Clock.ticks, Cores.now
+        waited += (now - at) * (1 - have.withheld(cores))
+        raise "#{what}: not within #{longest} s; see #{folder}" if waited > longest
+        at, cores = now, have
       end
       found
     end

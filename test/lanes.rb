@@ -59,6 +59,7 @@ class Lanes
       "ARGV.each { |file| require File.expand_path(file) }; ARGV.clear", *job.files]
 
   def tell(job, output, status, seconds)
+    puts output.lines.grep(/^Tried again: /)
     line = output.lines.grep(/\d+ runs, \d+ assertions/).last.to_s
     runs, assertions, failures, errors, skips = line.scan(/\d+/).map(&:to_i)
     @sums[:runs] += runs.to_i

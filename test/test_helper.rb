@@ -16,6 +16,7 @@ module Watched
   def run = Timeout.timeout(LONGEST, RuntimeError) { super }
 end
 Minitest::Test.prepend(Watched)
+require "support/starved"
 
 module CoreTest
   Core = JauntyBell::Core

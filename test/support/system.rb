@@ -25,10 +25,13 @@ module SystemServer
     end
   end
 
-  # The demo's cards as they were, saved by nobody since: what is usual in a new round is read from who saved what.
-  def self.restore_cards
-    @db[:card_versions].exclude(%i[card_id version] => @versions).delete
-    @cards.each { |card| @db[:cards].where(id: card[:id]).update(card) }
+  # What the next test finds: it is another device, of which nobody is told and which nobody leads, and the demo's cards
+  # are saved by nobody since, for what is usual in a new round is read from who saved what.
+  def self.leave_as_found
+    db[:login_devices].update(told_at: Clock.now)
+    db[:classes].exclude(live: nil).update(live: nil)
+    db[:card_versions].exclude(%i[card_id version] => @versions).delete
+    @cards.each { |card| db[:cards].where(id: card[:id]).update(card) }
   end
 
   def self.start
@@ -46,8 +49,20 @@ module SystemServer
   # What works without a network is tried in a browser of its own (no_network_test). Elsewhere a service worker would go
   # on asking after its page is gone, and an answer with the sign-in would come into the next test.
   def self.without_service_worker
-    @without_service_worker ||= Capybara.current_session.driver.browser
-      .execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: "delete Navigator.prototype.serviceWorker")
+    browser = Capybara.current_session.driver.browser
+    return if @without_service_worker.equal?(browser)
+    browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: "delete Navigator.prototype.serviceWorker")
+    @without_service_worker = browser
+  end
+
+  # A browser that does not answer goes with its driver; the next page opens another.
+  def self.end_browser
+    of = `ps -eo pid=,ppid=,args=`.lines.map { |line| line.split(" ", 3) }.group_by { |_, parent, _| parent }
+    below = ->(pid) { of.fetch(pid, []).flat_map { |line| [line, *below.call(line.first)] } }
+    below.call(Process.pid.to_s).each { |pid, _, args| Process.kill("KILL", pid.to_i) if args.include?("chrom") }
+    Capybara.current_session.driver.quit
+  rescue SystemCallError, IOError
+    nil # gone, as it was to be
   end
 
   def self.new_profile =
@@ -85,15 +100,13 @@ class SystemTest < Minitest::Test
   end
 
   def teardown
+    return SystemServer.end_browser if hangs?
     return unless Capybara.current_session.driver.instance_variable_get(:@browser)
     assert_empty console_errors, "the console has errors"
     flunk "On the page then: #{what_is_seen}" if failures.any? # for whoever reads it elsewhere
   ensure
-    Capybara.reset_sessions!
-    forget_the_device
-    db[:login_devices].update(told_at: Clock.now) # each test is a device of its own, which no other is told of
-    db[:classes].exclude(live: nil).update(live: nil) # the next test is another device, which nobody leads
-    SystemServer.restore_cards
+    leave unless hangs?
+    SystemServer.leave_as_found
   end
 
   # For tests that ask for a refusal: the browser notes each answer of 4xx in the console.
@@ -104,7 +117,19 @@ class SystemTest < Minitest::Test
       deviceScaleFactor: 1, mobile: width < 600)
   end
 
+  # As somebody who signed in on this device before it opened anything of ours; #ring_in goes through the form, for a page
+  # that is open may still be told who was signed in.
   def sign_in(email = Demo::OWNER, password = Demo::PASSWORD)
+    address = "http://#{page.server.host}:#{page.server.port}"
+    answer = Net::HTTP.post(URI("#{address}/api/account/login"), JSON.generate(login: email, password: password),
+      "content-type" => "application/json", "user-agent" => page.evaluate_script("navigator.userAgent"))
+    answer.value # raises where the door stays shut
+    answer.get_fields("set-cookie").each { |line| keep_cookie(address, *line[/\A[^;]+/].split("=", 2)) }
+    visit "/"
+    assert_selector "nav[aria-label=Places]"
+  end
+
+  def ring_in(email = Demo::OWNER, password = Demo::PASSWORD)
     visit "/"
     until_true { signed_out? }
     fill_in "Email", with: email
@@ -185,6 +210,22 @@ class SystemTest < Minitest::Test
   end
 
   private
+
+  # As the server sets it.
+  def keep_cookie(address, name, value)
+    page.driver.browser.execute_cdp("Network.setCookie", url: address, name: name, value: value, httpOnly: true,
+      sameSite: "Strict", expires: Time.now.to_i + JauntyBell::Api::Accounts::LONGEST)
+  end
+
+  # Whether the browser did not answer, or not even begin.
+  def hangs? = failures.any? { |failure| failure.message.match?(/Net::ReadTimeout|SessionNotCreated/) }
+
+  def leave
+    Capybara.reset_sessions!
+    forget_the_device
+  rescue Timeout::Error
+    SystemServer.end_browser # the next test begins with another
+  end
 
   def what_is_seen =
     "#{page.current_path}: #{page.evaluate_script("document.body.innerText").split.first(80).join(" ")}"

@@ -14,7 +14,7 @@ class AccountSystemTest < SystemTest
 
   def test_signing_out_closes_the_door
     expect_refusals # of what the page is still asking for
-    sign_in
+    ring_in
     find("button[aria-label*='account of']").click
     find("[role=menuitem]", text: "Sign out").click
     assert_button "Ring in"
@@ -32,7 +32,7 @@ class AccountSystemTest < SystemTest
     click_button "Change it"
     assert_text "Password changed."
     Capybara.reset_sessions!
-    sign_in(email, "seven-bells-at-noon")
+    ring_in(email, "seven-bells-at-noon")
     change_password("seven-bells-at-noon", Demo::PASSWORD)
     assert_text "Password changed."
   end

@@ -90,7 +90,7 @@ class FloorSystemTest < SystemTest
     assert_text "Not stored yet: Sign in first."
     assert_button "Pause", visible: true # the class goes on
     assert_equal 0, db[:marks].where(class_id: @class_id).count
-    sign_in
+    ring_in
     visit "/floor/#{@class_id}"
     assert_equal [1], wait_for_rows(:marks, 1).map { |row| row[:clean] }
     assert_no_text "Not stored yet"

@@ -87,14 +87,14 @@ class KeptSystemTest < SystemTest
     assert_text "1 thing waits on this device"
     assert_no_text "Pia"
     ruben = Demo::FACTS.fetch("coaches")[1]["email"]
-    sign_in(ruben)
+    ring_in(ruben)
     visit "/floor/#{@class_id}"
     assert_button "Pia Pontoon", class: "!bg-lead" # as the club has it: nobody is here yet
     assert_equal 0, count(:attendances)
     visit "/bench"
     sign_out
     assert_button "Ring in"
-    sign_in
+    ring_in
     until_true { count(:attendances) == 1 }
     assert_equal [[], 1], [state["facts"], count(:attendances)]
   ensure

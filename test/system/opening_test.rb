@@ -65,7 +65,7 @@ class OpeningSystemTest < SystemTest
     assert_text "Bea Heron, coach"
     click_button "The school"
     assert_no_link "People"
-    sign_in
+    ring_in
     visit "/school/people"
     assert_select "Role of Bea Heron", selected: "coach"
     click_button "Close account of Bea Heron"
