@@ -117,8 +117,8 @@ class SystemTest < Minitest::Test
       deviceScaleFactor: 1, mobile: width < 600)
   end
 
-  # As somebody who signed in on this device before it opened anything of ours; #ring_in goes through the form, for a page
-  # that is open may still be told who was signed in.
+  # As somebody who signed in before, on a device that has no page of ours open: such a page may still be told who was
+  # signed in. #ring_in goes through the form.
   def sign_in(email = Demo::OWNER, password = Demo::PASSWORD)
     address = "http://#{page.server.host}:#{page.server.port}"
     answer = Net::HTTP.post(URI("#{address}/api/account/login"), JSON.generate(login: email, password: password),
