@@ -28,6 +28,10 @@ module MeasureClub
        "a class" => "/api/floor/classes/#{held}", "the shelf" => "/api/bench/combinations"}.each do |page, path|
         Ask.say "#{STUDENTS} students, #{YEARS} years: #{page}", Ask.timed(12) { ask.call(path) }, "500 ms"
       end
+      Ask.say "#{STUDENTS} students, #{YEARS} years: … the first to ask that day", Ask.timed(12) {
+        JauntyBell::Store::Foremost.forget(db)
+        ask.call("/api/book/squad?group=all&order=word")
+      }, "500 ms"
       card = db[:cards].first(name: "Tuesday, kicks off the hands")
       draft = {minutes: 75, blocks: JSON.parse(JSON.generate(card[:blocks])), group_id: group, students: nil}
       Ask.say "#{STUDENTS} students, #{YEARS} years: sums of a card for a group",

@@ -43,6 +43,21 @@ class PartitionsTest < Minitest::Test
      at: Time.now}
   end
 
+  def test_what_follows_a_table_follows_its_parts
+    @db.run(<<~SQL)
+      CREATE TABLE heard (student_id uuid);
+      CREATE FUNCTION hear() RETURNS trigger LANGUAGE plpgsql AS
+        $$ BEGIN INSERT INTO heard SELECT student_id FROM changed; RETURN NULL; END $$;
+      CREATE TRIGGER hear AFTER INSERT ON efforts REFERENCING NEW TABLE AS changed
+        FOR EACH STATEMENT EXECUTE FUNCTION hear();
+    SQL
+    parts.run
+    assert_empty @db[:heard].all, "what is only copied is no change"
+    told = effort(@db, @clubs.first)
+    @db[:efforts].insert(told)
+    assert_equal [told[:student_id]], @db[:heard].select_map(:student_id)
+  end
+
   def test_every_fact_is_in_a_part_of_its_club
     was, views = facts, @db[:presences].count
     shape = ->(table) {

@@ -53,11 +53,16 @@ class StoreTest < Minitest::Test
   attr_reader :db, :club
 
   def run
-    @db = TestDatabase.open
+    @db = database
     result = nil
-    @db.transaction(rollback: :always, auto_savepoint: true) { result = super }
+    undone { result = super }
     result
   end
+
+  def database = TestDatabase.open
+
+  # What the block writes is gone afterwards.
+  def undone(&) = @db.transaction(rollback: :always, auto_savepoint: true, &)
 
   def setup
     @club = new_club

@@ -9,8 +9,7 @@ module JauntyBell
 
       get "/squad", who: :all, old: true do
         ledger = ledger_of(shown_group)
-        squad = Answers::Squad.new(ledger, ledger.rows.map { |row| Files::StudentJson.of(row, group_names) })
-        answer(squad.to_h(order: params["order"] || "name", from: params["from"].to_i,
+        answer(Answers::Squad.new(ledger, group_names).to_h(order: params["order"] || "name", from: params["from"].to_i,
           count: (params["count"] || WINDOW).to_i)
           .merge(group_id: shown_group, groups: people.open_groups.map { |group| group.slice(:id, :name, :juniors) }))
       end

@@ -3,25 +3,35 @@ require "socket"
 module JauntyBell
   module Api
     # What this process says of itself every few seconds (Store::Processes): that it serves, how much memory it takes,
-    # what was slow and what broke.
+    # what was slow and what broke; and what it does by itself every hour.
     #
     #   Heartbeat.start(db)   # in the process that serves, after it was forked
     module Heartbeat
       EVERY = 2 # seconds
       BEGAN = Time.now
       SLOWEST = 10 # routes
+      HOUR = 1_800 # beats
 
       class << self
         def start(db)
           Thread.new do
-            loop do
+            (0..).each do |nth|
               say(db)
+              Thread.new { hourly(db) } if (nth % HOUR).zero?
             rescue Sequel::Error
               next # the database is away for a moment
             ensure
               IO.select(nil, nil, nil, EVERY)
             end
           end
+        end
+
+        # What nobody waits for: what may be put away, and what is worked out ahead.
+        def hourly(db)
+          Store::Foremost.sweep(db)
+          Services::Book::Derived.ahead(db)
+        rescue Sequel::Error
+          nil # the next time
         end
 
         # A process that was forked is another one.

@@ -50,6 +50,8 @@ module JauntyBell
 
       def masteries = @masteries ||= Store::Masteries.of(db, id, school: school)
 
+      def foremost = Store::Foremost.new(db, id)
+
       def programmes = @programmes ||= Store::Programmes.new(db, id)
 
       def audit = @audit ||= Store::Audit.new(db, id, account_id: account_id)

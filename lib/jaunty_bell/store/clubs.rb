@@ -50,6 +50,13 @@ module JauntyBell
           .select_order_map(:club_id)
       end
 
+      # Ids of the clubs with more students than so many; not of those that have gone or just go elsewhere.
+      def larger_than(count)
+        here = @db[:clubs].where(moved_to: nil, moving_at: nil).select(:id)
+        @db[:students].where(left_on: nil, club_id: here).group(:club_id).having { Sequel.function(:count).* > count }
+          .select_order_map(:club_id)
+      end
+
       # Whether a server that has no club yet begins with the demo: not where it was put away, or never wanted.
       def demo? = @db[:clubs].empty? && @db[:server_notes].where(name: NO_DEMO).empty?
 

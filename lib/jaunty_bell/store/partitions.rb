@@ -127,6 +127,12 @@ module JauntyBell
           "WHERE d.refobjid = CAST(? AS regclass) AND v.relkind = 'v'", table.to_s).select_map(%i[name text])
       end
 
+      # What follows its changes; not what a key makes of itself, nor what keeps the copy true.
+      def triggers(table)
+        @db.fetch("SELECT pg_get_triggerdef(oid) AS text FROM pg_trigger WHERE tgrelid = CAST(? AS regclass) " \
+          "AND NOT tgisinternal AND tgname <> 'follow'", table.to_s).select_map(:text)
+      end
+
       # Until the old ones are gone and their names are free.
       def named(name) = "parted_#{name}"[0, 63]
 
@@ -188,13 +194,14 @@ module JauntyBell
 
       # The parts take the table's place; the table of before is gone.
       def change_places(table)
-        rules, indexes, views = rules(table), indexes(table), views(table)
+        rules, indexes, views, triggers = rules(table), indexes(table), views(table), triggers(table)
         @db.run("LOCK TABLE #{table} IN ACCESS EXCLUSIVE MODE")
         views.each { |name, _| @db.run("DROP VIEW #{name}") }
         @db.run("DROP TABLE #{table}; DROP FUNCTION #{table}_follow; ALTER TABLE #{beside(table)} RENAME TO #{table}")
         rules.each { |name, _| @db.run("ALTER TABLE #{table} RENAME CONSTRAINT #{named(name)} TO #{name}") }
         indexes.each { |name, _| @db.run("ALTER INDEX #{named(name)} RENAME TO #{name}") }
         views.each { |name, text| @db.run("CREATE VIEW #{name} AS #{text}") }
+        triggers.each { |text| @db.run(text) }
         @db[:partitioning].where(table: table.to_s).delete
       end
 

@@ -51,6 +51,7 @@ module JauntyBell
           Programmes.new(@db, @club_id).forget(student_id)
           apart(student_id).delete
           rows(:students).where(id: student_id).delete
+          rows(:touched).where(student_id: student_id).delete
           Unnamed.new(@db, @club_id).take_out(student[:name])
           @db[:erasures].insert(club_id: @club_id, student_id: student_id, account_id: by, at: Clock.now)
         end

@@ -2,10 +2,10 @@ module JauntyBell
   module Api::Answers
     # The squad: students by combination with their weeks of load, a window of them at a time.
     class Squad
-      # `ledger` a Services::Book::Ledger, `students` its rows as Files::StudentJson.
-      def initialize(ledger, students)
+      # `ledger` a Services::Book::Ledger, `groups` {id => name}.
+      def initialize(ledger, groups)
         @ledger = ledger
-        @students = students.to_h { |student| [student[:id], student] }
+        @groups = groups
       end
 
       # `order` one of Ledger::ORDERS; `from`…`count` the window.
@@ -14,7 +14,7 @@ module JauntyBell
         seen = ids[from, count].to_a
         seen_ledger = @ledger.only(seen)
         {combinations: combinations, total: ids.size, from: from,
-         students: seen.map { |id| @students.fetch(id).merge(row(seen_ledger, id)) }}
+         students: seen.map { |id| Files::StudentJson.of(@ledger.row(id), @groups).merge(row(seen_ledger, id)) }}
       end
 
       private
@@ -25,7 +25,7 @@ module JauntyBell
       def row(ledger, id)
         {weeks: Files::PointerJson.weeks(ledger.weeks(id)), week_load: ledger.week_load(id), due: ledger.due(id),
          weak: ledger.weak_links.fetch(id, []).size,
-         word: ledger.pointers(id).first&.then { |pointer| {kind: pointer.kind, text: pointer.text} },
+         word: ledger.gravest(id)&.then { |pointer| {kind: pointer.kind, text: pointer.text} },
          knots: knots(ledger, id)}
       end
 

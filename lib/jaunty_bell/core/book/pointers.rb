@@ -9,6 +9,9 @@ module JauntyBell::Core
       GRAVE = %i[hold twice hard_days big_week back].freeze # where somebody may be hurt
       ORDER = %i[hold guardian twice hard_days big_week back monotony unasked rough fading].freeze
 
+      # How grave a kind is, the gravest 0; nil stands for nothing.
+      def self.rank(kind) = ORDER.index(kind) || ORDER.size
+
       # `sessions` Sessions and `series` the LoadSeries made of them; `came` days they came to a class, the last one
       # more than a fortnight ago and those since; `paused` whether the club knows that they are away; `unasked` classes
       # of the last fortnight they were at without an effort; `holds` Care::Holds on the day; `fading` and `rough` names

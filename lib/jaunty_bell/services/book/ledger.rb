@@ -9,7 +9,7 @@ module JauntyBell
       BREAK = Core::Book::BigWeek::BREAK * Core::Book::BigWeek::DAYS
       FORTNIGHT = 14 # days in which a class without an effort is worth a word
       ORDERS = %w[name due weak load word].freeze
-      UNNAMED = Core::Book::Pointers::ORDER.size # where nobody needs a word
+      AT_ONCE = 60 # students, of whom all that is worth a word is read anyway
 
       attr_reader :club, :rows, :today
 
@@ -83,13 +83,20 @@ module JauntyBell
         when "due" then ids.sort_by.with_index { |id, i| [-due(id), i] }
         when "weak" then ids.sort_by.with_index { |id, i| [-weak_links.fetch(id, []).size, i] }
         when "load" then ids.sort_by.with_index { |id, i| [-week_load(id), i] }
-        when "word" then ids.sort_by.with_index { |id, i| [gravest(id), i] }
+        when "word" then ids.sort_by.with_index { |id, i| [Core::Book::Pointers.rank(foremost[id]), i] }
         else ids
         end
       end
 
       # What is worth a word with a student (Core::Book::Pointers#all), the gravest first.
       def pointers(id) = pointing(id).all
+
+      # The first of them, without the others; nil where there is none.
+      def gravest(id) = pointing(id).gravest
+
+      # {student id => kind of what is gravest, or nil}, of many as it is kept.
+      def foremost =
+        @foremost ||= (ids.size > AT_ONCE) ? @club.foremost.of(ids, today) { |some| anew(some).kinds } : kinds
 
       # Ids of those who have paused today.
       def paused = @paused ||= @club.people.paused(ids, today).to_set
@@ -103,15 +110,18 @@ module JauntyBell
 
       protected
 
+      def kinds = ids.to_h { |id| [id, gravest(id)&.kind] }
+
       def narrow(ids)
         @rows, @ids = @by_id.values_at(*ids), ids
       end
 
       private
 
-      def gravest(id)
-        first = pointing(id).gravest
-        first ? Core::Book::Pointers::ORDER.index(first.kind) : UNNAMED
+      # Of these students, with nothing that was read before.
+      def anew(some)
+        club = Services::Club.new(@club.db, @club.id, @club.account)
+        self.class.new(club, club.people.students.to_h { |row| [row[:id], row] }.values_at(*some).compact)
       end
 
       def pointing(id)
