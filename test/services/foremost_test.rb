@@ -1,4 +1,5 @@
 require "support/services"
+require "jaunty_bell/api"
 
 # A squad in order of who needs a word: what is kept of it is what is worked out of everything, whatever has changed.
 class ForemostOrderTest < ServiceTest
@@ -91,7 +92,7 @@ class ForemostOrderTest < ServiceTest
   def test_a_large_club_is_worked_out_ahead
     small = new_club("A small club")
     new_student(small)
-    2.times { JauntyBell::Services::Book::Derived.ahead(db) }
+    2.times { JauntyBell::Api::Heartbeat.hourly(db) }
     assert_equal({club => SQUAD}, db[:foremost].where(club_id: [club, small]).group_and_count(:club_id)
       .to_hash(:club_id, :count))
     as.foremost.of(@squad, Clock.today) { |ids| flunk "#{ids.size} are not there" }
@@ -100,7 +101,7 @@ class ForemostOrderTest < ServiceTest
   # Several processes begin the same hour.
   def test_one_works_it_out
     other = Store::Database.open(db.uri, connections: 1)
-    Store::Foremost.alone(other) { JauntyBell::Services::Book::Derived.ahead(db) }
+    Store::Foremost.alone(other) { JauntyBell::Api::Heartbeat.hourly(db) }
     assert_empty row(:foremost).all
   ensure
     other.disconnect

@@ -11,6 +11,7 @@ module JauntyBell
       BEGAN = Time.now
       SLOWEST = 10 # routes
       HOUR = 1_800 # beats
+      LONGEST = 900 # seconds of reckoning, for what is worked out ahead
 
       class << self
         def start(db)
@@ -29,8 +30,8 @@ module JauntyBell
         # What nobody waits for: what may be put away, and what is worked out ahead.
         def hourly(db)
           Store::Foremost.sweep(db)
-          Services::Book::Derived.ahead(db)
-        rescue Sequel::Error
+          Services::Apart.finish(Services::Book::Derived::Ahead.new(Store::Database.way(db)), longest: LONGEST)
+        rescue Sequel::Error, SystemCallError
           nil # the next time
         end
 

@@ -20,6 +20,15 @@ module JauntyBell
           asked { |forker| forker.begin(data, longest) }
         end
 
+        # Work of which nothing is said: until it is over.
+        def finish(work, longest:)
+          pid, reading = self.begin(work, longest: longest)
+          reading.read
+        ensure
+          reading&.close
+          reap(pid) if pid
+        end
+
         # Ends it, where it has not ended.
         def reap(pid) = asked { |forker| forker.reap(pid) }
 

@@ -10,6 +10,11 @@ module JauntyBell
         Store::Clubs.new(db).behind.sum { |id| new(db, id).renew(&say) }
       end
 
+      # .ahead as work apart (Services::Apart).
+      Ahead = Struct.new(:database) do
+        def call(_writing) = Derived.ahead(Store::Database.again(*database))
+      end
+
       # Works out before anybody asks what takes the better part of a second in a large club: who needs a word today. Of
       # several processes one does it; what is there already is left.
       def self.ahead(db)
