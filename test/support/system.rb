@@ -120,7 +120,7 @@ class SystemTest < Minitest::Test
   # As somebody who signed in before, on a device that has no page of ours open: such a page may still be told who was
   # signed in. #ring_in goes through the form.
   def sign_in(email = Demo::OWNER, password = Demo::PASSWORD)
-    address = "http://#{page.server.host}:#{page.server.port}"
+    address = Capybara.app_host || "http://#{page.server.host}:#{page.server.port}"
     answer = Net::HTTP.post(URI("#{address}/api/account/login"), JSON.generate(login: email, password: password),
       "content-type" => "application/json", "user-agent" => page.evaluate_script("navigator.userAgent"))
     answer.value # raises where the door stays shut
