@@ -17,9 +17,9 @@ module JauntyBell
       # `klass` is [club id, class id].
       Screen = Struct.new(:klass, :io, :still)
 
-      def initialize(db)
+      def initialize(db, notices: Store::Notices.new(db, CHANNEL))
         @db = db
-        @notices = Store::Notices.new(db, CHANNEL)
+        @notices = notices
         @screens = []
         @lock = Mutex.new
       end
