@@ -29,8 +29,15 @@ module JauntyBell
           reap(pid) if pid
         end
 
-        # Ends it, where it has not ended.
-        def reap(pid) = asked { |forker| forker.reap(pid) }
+        # Ends it, where it has not ended. What was begun by a process that is gone has ended with it: none is begun for
+        # that, as this process closes.
+        def reap(pid)
+          @lock.synchronize do
+            @forker.reap(pid) if @forker && @whose == Process.pid
+          rescue Forker::Gone
+            @forker = nil
+          end
+        end
 
         # Ends all of them: this process closes.
         def end_all
