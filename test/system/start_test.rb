@@ -1,5 +1,6 @@
 require "support/database"
 require "net/http"
+require "open3"
 require "timeout"
 
 # The program as bin/start runs it: from nothing, killed, and started again; and what it says where it cannot.
