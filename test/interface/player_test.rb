@@ -29,7 +29,15 @@ class PlayerTest < InterfaceTest
       let now = 1000;
       let started = [];
       let cut = 0;
-      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start: (cue, at) => { const one = { cue, wall: wallOf(at) }; started.push(one); return () => { if (one.wall > now) started = started.filter((other) => other !== one); else if (changes.length === 0) cut++; }; } });
+      const start = (cue, at) => {
+        const one = { cue, wall: wallOf(at) };
+        started.push(one);
+        return () => {
+          if (one.wall > now) started = started.filter((other) => other !== one);
+          else if (changes.length === 0) cut++;
+        };
+      };
+      const player = new Player({ awake: () => now >= wakes, time: () => audio(now), start });
       let ring = resume(newRing(segments), now);
       const wanted = [];
       let heard = now;
@@ -55,7 +63,11 @@ class PlayerTest < InterfaceTest
       player.tick(ring, now);
       wanted.push(...due(ring, heard, now + 1));
       const off = wanted.map(({ cue, at }) => { const near = started.filter((one) => one.cue === cue).map((one) => Math.abs(one.wall - at)).sort((a, b) => a - b)[0]; return near ?? null; });
-      return { cut, cues: wanted.length, sounded: started.length, missing: off.filter((each) => each === null).length, worst: Math.max(...off.filter((each) => each !== null)), extra: started.filter((one) => !wanted.some(({ cue, at }) => cue === one.cue && Math.abs(one.wall - at) < 1000)).length };
+      const missing = off.filter((each) => each === null).length;
+      const worst = Math.max(...off.filter((each) => each !== null));
+      const wantedThen = (one) => wanted.some(({ cue, at }) => cue === one.cue && Math.abs(one.wall - at) < 1000);
+      const extra = started.filter((one) => !wantedThen(one)).length;
+      return { cut, cues: wanted.length, sounded: started.length, missing, worst, extra };
     }
   JS
 

@@ -10,8 +10,6 @@ class Starved
   LOOK = 5 # seconds between two looks whether the cores are back
   LONGEST = 900 # seconds they are waited for
 
-  SAYS = "Tried again".freeze
-
   # In place of Minitest's own, of which this asks for each try.
   module Minitest
     def run_one_method(klass, name) = Starved.new.try("#{klass}##{name}") { super }
@@ -41,8 +39,8 @@ class Starved
   private
 
   def tell(name, result, withheld)
-    @output.puts "#{SAYS}: #{name}, which failed while #{(withheld * 100).round} % of the cores' time it wanted was " \
-      "withheld: #{result.failures.first.message.lines.first}"
+    @output.puts "Tried again: #{name}, which failed while #{(withheld * 100).round} % of the cores' time it wanted " \
+      "was withheld: #{result.failures.first.message.lines.first}"
   end
 
   def wait

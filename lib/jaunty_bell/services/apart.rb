@@ -17,7 +17,12 @@ module JauntyBell
         # `longest` seconds of reckoning. Raises SystemCallError where there is no room for another process.
         def begin(work, longest:)
           data = Marshal.dump(work)
-          asked { |forker| forker.begin(data, longest) }
+          @lock.synchronize do
+            forker.begin(data, longest)
+          rescue Forker::Gone # it was killed: one is begun anew
+            @forker = nil
+            forker.begin(data, longest)
+          end
         end
 
         # Work of which nothing is said: until it is over.
@@ -48,16 +53,6 @@ module JauntyBell
         end
 
         private
-
-        # One that was killed is begun anew.
-        def asked
-          @lock.synchronize do
-            yield forker
-          rescue Forker::Gone
-            @forker = nil
-            yield forker
-          end
-        end
 
         # A process that was forked itself has one of its own.
         def forker

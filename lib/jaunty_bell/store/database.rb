@@ -78,15 +78,27 @@ module JauntyBell
       # Every table by name; the parts of one (Partitions) are not named.
       def self.tables(db) = db.tables { |set| set.exclude(:relispartition).select_map(:relname).map(&:to_sym) }
 
+      # Another process holds the lock.
+      class Taken < StandardError; end
+
       # Of several processes that begin at the same time on one database, one after the other does what the block does.
-      def self.one_at_a_time(db)
+      def self.one_at_a_time(db, &) = locked(db, BEGINS, :pg_advisory_lock, &)
+
+      # What the block does, unless another process does it just now: an advisory lock of that number is its own.
+      # Raises Taken.
+      def self.alone(db, number, &) = locked(db, number, :pg_try_advisory_lock, &)
+
+      def self.locked(db, number, how)
         db.synchronize do
-          db.get(Sequel.function(:pg_advisory_lock, BEGINS))
-          yield
-        ensure
-          db.get(Sequel.function(:pg_advisory_unlock, BEGINS))
+          raise Taken if db.get(Sequel.function(how, number)) == false
+          begin
+            yield
+          ensure
+            db.get(Sequel.function(:pg_advisory_unlock, number))
+          end
         end
       end
+      private_class_method :locked
     end
   end
 end

@@ -18,15 +18,10 @@ module JauntyBell
         def forget(db) = db[:foremost].delete
 
         # What the block does, unless another process does it just now.
-        def alone(db)
-          db.synchronize do
-            next unless db.get(Sequel.function(:pg_try_advisory_lock, ONE))
-            begin
-              yield
-            ensure
-              db.get(Sequel.function(:pg_advisory_unlock, ONE))
-            end
-          end
+        def alone(db, &)
+          Database.alone(db, ONE, &)
+        rescue Database::Taken
+          nil
         end
       end
 

@@ -48,16 +48,12 @@ module JauntyBell
       end
 
       def alone
-        @db.synchronize do
-          free = @db.get(Sequel.function(:pg_try_advisory_lock, ONE))
-          raise Conflict.new("The tables are being cut already.") unless free
-          begin
-            progress_table
-            yield
-          ensure
-            @db.get(Sequel.function(:pg_advisory_unlock, ONE))
-          end
+        Database.alone(@db, ONE) do
+          progress_table
+          yield
         end
+      rescue Database::Taken
+        raise Conflict.new("The tables are being cut already.")
       end
 
       # How far each table is copied.
